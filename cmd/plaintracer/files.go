@@ -1,0 +1,186 @@
+package main
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/layout"
+	"plaintracer/core/number"
+	"plaintracer/format"
+	"plaintracer/format/csv"
+)
+
+// read takes a file, or standard input for "-".
+func read(name string) ([]byte, error) {
+	if name == "-" {
+		return io.ReadAll(os.Stdin)
+	}
+	return os.ReadFile(name)
+}
+
+// write puts a finished file in place at once, so that none is left half
+// written; "-" is standard output.
+func write(name string, b []byte) error {
+	if name == "-" {
+		_, err := os.Stdout.Write(b)
+		return err
+	}
+	f, err := os.CreateTemp(filepath.Dir(name), ".plaintracer-*")
+	if err != nil {
+		return err
+	}
+	defer os.Remove(f.Name())
+	if _, err := f.Write(b); err != nil {
+		f.Close()
+		return err
+	}
+	if err := f.Close(); err != nil {
+		return err
+	}
+	if err := os.Chmod(f.Name(), 0o644); err != nil {
+		return err
+	}
+	return os.Rename(f.Name(), name)
+}
+
+func readChart(name string) (*chart.Chart, error) {
+	b, err := read(name)
+	if err != nil {
+		return nil, err
+	}
+	c, err := chart.Unmarshal(b)
+	if err != nil {
+		return nil, fmt.Errorf("%s: %w", name, err)
+	}
+	return c, nil
+}
+
+func writeChart(name string, c *chart.Chart) error {
+	b, err := chart.Marshal(c)
+	if err != nil {
+		return err
+	}
+	return write(name, b)
+}
+
+// output adds the flag -o.
+func output(cmd *cobra.Command, to *string) *cobra.Command {
+	cmd.Flags().StringVarP(to, "output", "o", "-", "file to write, - for standard output")
+	return cmd
+}
+
+func importCommand() *cobra.Command {
+	var out string
+	return output(&cobra.Command{
+		Use:   "import FILE.csv -o chart.json",
+		Short: "Make a chart of a steps table",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			b, err := read(args[0])
+			if err != nil {
+				return err
+			}
+			if ext := strings.ToLower(filepath.Ext(args[0])); ext != ".csv" && args[0] != "-" {
+				return fmt.Errorf("%s: cannot import %q; wanted is a steps table, .csv", args[0], ext)
+			}
+			c, err := csv.Read(b, strings.TrimSuffix(filepath.Base(args[0]), filepath.Ext(args[0])))
+			if err != nil {
+				return fmt.Errorf("%s: %w", args[0], err)
+			}
+			for _, p := range c.Pages {
+				if cmd, ok := layout.Page(p, layout.Down); ok {
+					if _, err := chart.Apply(c, cmd); err != nil {
+						return err
+					}
+				}
+			}
+			return writeChart(out, c)
+		},
+	}, &out)
+}
+
+// change makes a command that reads a chart, changes each page and writes it.
+func change(out *string, each func(p *chart.Page) (chart.Command, bool)) func(*cobra.Command, []string) error {
+	return func(_ *cobra.Command, args []string) error {
+		c, err := readChart(args[0])
+		if err != nil {
+			return err
+		}
+		for _, p := range c.Pages {
+			if cmd, ok := each(p); ok {
+				if _, err := chart.Apply(c, cmd); err != nil {
+					return err
+				}
+			}
+		}
+		return writeChart(*out, c)
+	}
+}
+
+func layoutCommand() *cobra.Command {
+	var out, dir string
+	dirs := map[string]layout.Direction{"down": layout.Down, "right": layout.Right}
+	cmd := output(&cobra.Command{
+		Use:   "layout chart.json -o out.json",
+		Short: "Compute places for all steps",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			d, ok := dirs[dir]
+			if !ok {
+				return fmt.Errorf("--dir %q: wanted is right or down", dir)
+			}
+			return change(&out, func(p *chart.Page) (chart.Command, bool) { return layout.Page(p, d) })(cmd, args)
+		},
+	}, &out)
+	cmd.Flags().StringVar(&dir, "dir", "down", "reading direction of pages without lanes: right or down; lanes read to the right")
+	return cmd
+}
+
+func numberCommand() *cobra.Command {
+	var out string
+	return output(&cobra.Command{
+		Use:   "number chart.json -o out.json",
+		Short: "Number the steps along the flow",
+		Args:  cobra.ExactArgs(1),
+		RunE:  change(&out, number.Page),
+	}, &out)
+}
+
+func exportCommand() *cobra.Command {
+	var out string
+	var o format.Options
+	cmd := output(&cobra.Command{
+		Use:   "export chart.json -o out.(svg|png|pdf|csv|json|geometry.json)",
+		Short: "Write a chart as a drawing, a table or data",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(_ *cobra.Command, args []string) error {
+			k, err := format.Of(out)
+			if err != nil {
+				return err
+			}
+			if o.Scale < 0 || o.Scale > 10 {
+				return fmt.Errorf("--scale %v: wanted is a number over 0 and up to 10", o.Scale)
+			}
+			c, err := readChart(args[0])
+			if err != nil {
+				return err
+			}
+			var b bytes.Buffer
+			if err := format.Write(&b, k, c, o); err != nil {
+				return err
+			}
+			return write(out, b.Bytes())
+		},
+	}, &out)
+	cmd.Flags().StringVar(&o.Page, "page", "", "id of the page; all, or the first, without it")
+	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels a px, for PNG; 2, or less for a huge page, without it")
+	cmd.Flags().BoolVar(&o.Clear, "clear", false, "PNG without a ground")
+	return cmd
+}

@@ -1,0 +1,27 @@
+// Command plaintracer serves the application and works on chart files from the
+// command line.
+package main
+
+import (
+	"fmt"
+	"os"
+	"strings"
+
+	"github.com/spf13/cobra"
+)
+
+func main() {
+	root := &cobra.Command{
+		Use:           "plaintracer",
+		Short:         "Map how work is done, as flowcharts and swimlane diagrams",
+		SilenceUsage:  true,
+		SilenceErrors: true,
+	}
+	root.CompletionOptions.DisableDefaultCmd = true
+	root.AddCommand(importCommand(), layoutCommand(), numberCommand(), exportCommand())
+	if err := root.Execute(); err != nil {
+		// One line, whatever the error was made of.
+		fmt.Fprintln(os.Stderr, "plaintracer: "+strings.Join(strings.Fields(err.Error()), " "))
+		os.Exit(2)
+	}
+}

@@ -1,0 +1,388 @@
+package chart
+
+import (
+	"fmt"
+	"slices"
+
+	"plaintracer/core/geom"
+)
+
+func setChart(c *Chart, d Part) ([]Part, error) {
+	if d.Name == nil {
+		return nil, fmt.Errorf("name is missing")
+	}
+	if err := checkText("name", *d.Name, maxName); err != nil {
+		return nil, err
+	}
+	old := c.Name
+	c.Name = *d.Name
+	return []Part{{Do: "chart.set", Name: &old}}, nil
+}
+
+func addPage(c *Chart, d Part) ([]Part, error) {
+	if d.NewPage == nil {
+		return nil, fmt.Errorf("newPage is missing")
+	}
+	if len(c.Pages) >= maxPages {
+		return nil, fmt.Errorf("a chart has %d pages at most", maxPages)
+	}
+	if c.Page(d.NewPage.ID) != nil {
+		return nil, fmt.Errorf("the page %q is there already", d.NewPage.ID)
+	}
+	p := d.NewPage.Clone()
+	if err := checkPage(p); err != nil {
+		return nil, err
+	}
+	c.Pages = insert(c.Pages, d.At, p)
+	return []Part{{Do: "page.drop", Page: p.ID}}, nil
+}
+
+func dropPage(c *Chart, d Part) ([]Part, error) {
+	if len(c.Pages) == 1 {
+		return nil, fmt.Errorf("a chart keeps at least one page")
+	}
+	i := slices.IndexFunc(c.Pages, func(p *Page) bool { return p.ID == d.Page })
+	p := c.Pages[i]
+	c.Pages = slices.Delete(c.Pages, i, i+1)
+	return []Part{{Do: "page.add", NewPage: p, At: &i}}, nil
+}
+
+func setPage(p *Page, d Part) ([]Part, error) {
+	next, inv := *p, Part{Do: "page.set", Page: p.ID}
+	if d.Title != nil {
+		inv.Title, next.Title = &[]string{p.Title}[0], *d.Title
+	}
+	if d.W != nil {
+		inv.W, next.W = &[]float64{p.W}[0], geom.Round2(*d.W)
+	}
+	if d.H != nil {
+		inv.H, next.H = &[]float64{p.H}[0], geom.Round2(*d.H)
+	}
+	if d.Frame != nil {
+		f := p.Frame
+		inv.Frame = &f
+		next.Frame = Frame{geom.Round2(d.Frame.X), geom.Round2(d.Frame.Y), geom.Round2(d.Frame.W)}
+	}
+	if err := checkSheet(&next); err != nil {
+		return nil, err
+	}
+	*p = next
+	return []Part{inv}, nil
+}
+
+func addLane(p *Page, d Part) ([]Part, error) {
+	if d.Lane == nil {
+		return nil, fmt.Errorf("lane is missing")
+	}
+	l := *d.Lane
+	l.Size = geom.Round2(l.Size)
+	if p.Lane(l.ID) != nil {
+		return nil, fmt.Errorf("the lane %q is there already", l.ID)
+	}
+	if len(p.Lanes) >= maxLanes {
+		return nil, fmt.Errorf("a page has %d lanes at most", maxLanes)
+	}
+	if err := checkLane(&l); err != nil {
+		return nil, err
+	}
+	p.Lanes = insert(p.Lanes, d.At, &l)
+	return []Part{{Do: "lane.drop", Page: p.ID, ID: l.ID}}, nil
+}
+
+// dropLane takes a lane away. Steps that stand in it, perhaps because somebody
+// else put them there at the same moment, go to the lane beside it, or onto
+// the bare page where it was the last.
+func dropLane(p *Page, d Part) ([]Part, error) {
+	i := p.laneAt(d.ID)
+	if i < 0 {
+		return nil, gone("lane", d.ID)
+	}
+	l := p.Lanes[i]
+	top, to := p.LaneTop(l.ID), ""
+	switch {
+	case i > 0:
+		to = p.Lanes[i-1].ID
+	case len(p.Lanes) > 1:
+		to = p.Lanes[1].ID
+	}
+	back := Part{Do: "step.place", Page: p.ID}
+	for _, s := range p.Steps {
+		if s.Lane == l.ID {
+			back.Places = append(back.Places, PlaceOf(s))
+			s.Lane = to
+			if to == "" {
+				s.Y = geom.Round2(s.Y + top)
+			}
+		}
+	}
+	p.Lanes = slices.Delete(p.Lanes, i, i+1)
+	inv := []Part{{Do: "lane.add", Page: p.ID, Lane: l, At: &i}}
+	if len(back.Places) > 0 {
+		inv = append(inv, back)
+	}
+	return inv, nil
+}
+
+func setLane(p *Page, d Part) ([]Part, error) {
+	l := p.Lane(d.ID)
+	if l == nil {
+		return nil, gone("lane", d.ID)
+	}
+	next, inv := *l, Part{Do: "lane.set", Page: p.ID, ID: l.ID}
+	if d.Name != nil {
+		inv.Name, next.Name = &[]string{l.Name}[0], *d.Name
+	}
+	if d.Size != nil {
+		inv.Size, next.Size = &[]float64{l.Size}[0], geom.Round2(*d.Size)
+	}
+	if err := checkLane(&next); err != nil {
+		return nil, err
+	}
+	*l = next
+	return []Part{inv}, nil
+}
+
+// orderLanes brings the lanes into the order given; lanes that the command
+// does not know, somebody else having added them, keep their index.
+func orderLanes(p *Page, d Part) ([]Part, error) {
+	old := make([]string, len(p.Lanes))
+	for i, l := range p.Lanes {
+		old[i] = l.ID
+	}
+	if err := reorder(p.Lanes, d.Order, func(l *Lane) string { return l.ID }); err != nil {
+		return nil, err
+	}
+	return []Part{{Do: "lane.order", Page: p.ID, Order: old}}, nil
+}
+
+// reorder permutes the elements whose ids are in order among the places that
+// they take in list.
+func reorder[T any](list []T, order []string, id func(T) string) error {
+	seen := map[string]bool{}
+	var slots []int
+	at := map[string]T{}
+	for _, o := range order {
+		if seen[o] {
+			return fmt.Errorf("order names %q twice", o)
+		}
+		seen[o] = true
+	}
+	for i, v := range list {
+		if seen[id(v)] {
+			slots = append(slots, i)
+			at[id(v)] = v
+		}
+	}
+	k := 0
+	for _, o := range order {
+		v, ok := at[o]
+		if !ok {
+			continue // taken away by somebody else meanwhile
+		}
+		list[slots[k]] = v
+		k++
+	}
+	return nil
+}
+
+func addStep(p *Page, d Part) ([]Part, error) {
+	if d.Step == nil {
+		return nil, fmt.Errorf("step is missing")
+	}
+	s := *d.Step
+	s.Fields = append([]Field(nil), s.Fields...)
+	if p.Step(s.ID) != nil {
+		return nil, fmt.Errorf("the step %q is there already", s.ID)
+	}
+	if len(p.Steps) >= maxSteps {
+		return nil, fmt.Errorf("a page has %d steps at most", maxSteps)
+	}
+	if s.Lane != "" && p.Lane(s.Lane) == nil {
+		s.Lane = refuge(p) // the lane went away meanwhile
+	}
+	roundStep(&s)
+	if err := checkStep(p, &s); err != nil {
+		return nil, err
+	}
+	p.Steps = insert(p.Steps, d.At, &s)
+	return []Part{{Do: "step.drop", Page: p.ID, ID: s.ID}}, nil
+}
+
+// refuge is the lane that takes in a step whose own is gone.
+func refuge(p *Page) string {
+	if len(p.Lanes) == 0 {
+		return ""
+	}
+	return p.Lanes[0].ID
+}
+
+// dropStep takes a step away. Connectors that still hold at it come loose at
+// its middle; deleting by hand takes them away first.
+func dropStep(p *Page, d Part) ([]Part, error) {
+	i := p.stepAt(d.ID)
+	if i < 0 {
+		return nil, gone("step", d.ID)
+	}
+	s := p.Steps[i]
+	mid := p.StepRect(s).Centre()
+	free := End{X: geom.Round2(mid.X), Y: geom.Round2(mid.Y)}
+	inv := []Part{{Do: "step.add", Page: p.ID, Step: s, At: &i}}
+	for _, c := range p.Connectors {
+		glue := Part{Do: "line.set", Page: p.ID, ID: c.ID}
+		if c.From.Step == s.ID {
+			e := c.From
+			glue.From, c.From = &e, free
+		}
+		if c.To.Step == s.ID {
+			e := c.To
+			glue.To, c.To = &e, free
+		}
+		if glue.From != nil || glue.To != nil {
+			inv = append(inv, glue)
+		}
+	}
+	p.Steps = slices.Delete(p.Steps, i, i+1)
+	return inv, nil
+}
+
+func placeSteps(p *Page, d Part) ([]Part, error) {
+	inv := Part{Do: "step.place", Page: p.ID}
+	if len(d.Places) == 0 {
+		return nil, fmt.Errorf("places is empty")
+	}
+	seen := map[string]bool{}
+	var next []Step
+	for _, pl := range d.Places {
+		s := p.Step(pl.ID)
+		if s == nil {
+			return nil, gone("step", pl.ID)
+		}
+		if seen[pl.ID] {
+			return nil, fmt.Errorf("places names %q twice", pl.ID)
+		}
+		seen[pl.ID] = true
+		n := *s
+		n.Lane, n.X, n.Y, n.W, n.H = pl.Lane, pl.X, pl.Y, pl.W, pl.H
+		if n.Lane != "" && p.Lane(n.Lane) == nil {
+			n.Lane = refuge(p)
+		}
+		roundStep(&n)
+		if err := checkStep(p, &n); err != nil {
+			return nil, err
+		}
+		inv.Places = append(inv.Places, PlaceOf(s))
+		next = append(next, n)
+	}
+	for i := range next {
+		*p.Step(next[i].ID) = next[i]
+	}
+	return []Part{inv}, nil
+}
+
+func setStep(p *Page, d Part) ([]Part, error) {
+	s := p.Step(d.ID)
+	if s == nil {
+		return nil, gone("step", d.ID)
+	}
+	next, inv := *s, Part{Do: "step.set", Page: p.ID, ID: s.ID}
+	if d.Symbol != nil {
+		k := s.Symbol
+		inv.Symbol, next.Symbol = &k, *d.Symbol
+	}
+	if d.Text != nil {
+		inv.Text, next.Text = &[]string{s.Text}[0], *d.Text
+	}
+	if d.Number != nil {
+		inv.Number, next.Number = &[]string{s.Number}[0], *d.Number
+	}
+	if d.Fields != nil {
+		f := append([]Field{}, s.Fields...)
+		inv.Fields = &f
+		next.Fields = append([]Field(nil), *d.Fields...)
+	}
+	if err := checkStep(p, &next); err != nil {
+		return nil, err
+	}
+	*s = next
+	return []Part{inv}, nil
+}
+
+func addLine(p *Page, d Part) ([]Part, error) {
+	if d.Line == nil {
+		return nil, fmt.Errorf("line is missing")
+	}
+	c := *d.Line
+	c.Labels = append([]Label(nil), c.Labels...)
+	if p.Connector(c.ID) != nil {
+		return nil, fmt.Errorf("the connector %q is there already", c.ID)
+	}
+	if len(p.Connectors) >= maxLines {
+		return nil, fmt.Errorf("a page has %d connectors at most", maxLines)
+	}
+	if err := checkLine(p, &c); err != nil {
+		return nil, err
+	}
+	p.Connectors = insert(p.Connectors, d.At, &c)
+	return []Part{{Do: "line.drop", Page: p.ID, ID: c.ID}}, nil
+}
+
+func dropLine(p *Page, d Part) ([]Part, error) {
+	i := p.connectorAt(d.ID)
+	if i < 0 {
+		return nil, gone("connector", d.ID)
+	}
+	c := p.Connectors[i]
+	p.Connectors = slices.Delete(p.Connectors, i, i+1)
+	return []Part{{Do: "line.add", Page: p.ID, Line: c, At: &i}}, nil
+}
+
+func setLine(p *Page, d Part) ([]Part, error) {
+	c := p.Connector(d.ID)
+	if c == nil {
+		return nil, gone("connector", d.ID)
+	}
+	next, inv := *c, Part{Do: "line.set", Page: p.ID, ID: c.ID}
+	if d.From != nil {
+		e := c.From
+		inv.From, next.From = &e, *d.From
+	}
+	if d.To != nil {
+		e := c.To
+		inv.To, next.To = &e, *d.To
+	}
+	if d.Meaning != nil {
+		m := c.Meaning
+		inv.Meaning, next.Meaning = &m, *d.Meaning
+	}
+	if d.Labels != nil {
+		l := append([]Label{}, c.Labels...)
+		inv.Labels = &l
+		next.Labels = append([]Label(nil), *d.Labels...)
+	}
+	if err := checkLine(p, &next); err != nil {
+		return nil, err
+	}
+	*c = next
+	return []Part{inv}, nil
+}
+
+func orderLines(p *Page, d Part) ([]Part, error) {
+	in := map[string]bool{}
+	for _, id := range d.Order {
+		in[id] = true
+	}
+	var old []string
+	for _, c := range p.Connectors {
+		if in[c.ID] {
+			old = append(old, c.ID)
+		}
+	}
+	if err := reorder(p.Connectors, d.Order, func(c *Connector) string { return c.ID }); err != nil {
+		return nil, err
+	}
+	return []Part{{Do: "line.order", Page: p.ID, Order: old}}, nil
+}
+
+func roundStep(s *Step) {
+	s.X, s.Y, s.W, s.H = geom.Round2(s.X), geom.Round2(s.Y), geom.Round2(s.W), geom.Round2(s.H)
+}

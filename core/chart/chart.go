@@ -1,0 +1,274 @@
+// Package chart is the model: a chart with its pages, lanes, steps and
+// connectors, the commands that change it, and its JSON form. It holds what a
+// person decided and nothing that can be computed from it: no routes, no
+// wrapped lines.
+package chart
+
+import (
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// Chart is one file of work.
+type Chart struct {
+	Name  string  `json:"name"`
+	Pages []*Page `json:"pages"`
+}
+
+// Page is one sheet. W and H are the sheet's size in px; steps without a lane
+// stand in sheet coordinates.
+type Page struct {
+	ID         string       `json:"id"`
+	Title      string       `json:"title"`
+	W          float64      `json:"w"`
+	H          float64      `json:"h"`
+	Frame      Frame        `json:"frame"`
+	Lanes      []*Lane      `json:"lanes"`
+	Steps      []*Step      `json:"steps"`
+	Connectors []*Connector `json:"connectors"`
+}
+
+// Frame says where the lanes stand: their common left edge, the top of the
+// first and their common width, in px. It means nothing on a page without lanes.
+type Frame struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+	W float64 `json:"w"`
+}
+
+// LaneHead is the width of the strip that carries a lane's name, px.
+const LaneHead = 28
+
+// Lane says who does the work. Size is its height in px.
+type Lane struct {
+	ID   string  `json:"id"`
+	Name string  `json:"name"`
+	Size float64 `json:"size"`
+}
+
+// Step is a symbol with text. X and Y are its top left corner; Y counts from
+// the top of its lane when it has one.
+type Step struct {
+	ID     string      `json:"id"`
+	Symbol symbol.Kind `json:"symbol"`
+	Lane   string      `json:"lane,omitempty"`
+	X      float64     `json:"x"`
+	Y      float64     `json:"y"`
+	W      float64     `json:"w"`
+	H      float64     `json:"h"`
+	Text   string      `json:"text"`
+	Number string      `json:"number,omitempty"`
+	Fields []Field     `json:"fields,omitempty"`
+}
+
+// Field is a named value on a step.
+type Field struct {
+	Name  string `json:"name"`
+	Value string `json:"value"`
+}
+
+// Meaning is what a connector says.
+type Meaning string
+
+// The meanings. Only Flow and Aside are ways.
+const (
+	Flow  Meaning = "flow"
+	Aside Meaning = "aside"
+	Data  Meaning = "data"
+	Note  Meaning = "note"
+)
+
+// Way tells whether work goes on along a connector of this meaning.
+func (m Meaning) Way() bool { return m == Flow || m == Aside }
+
+// Connector is a line from step to step.
+type Connector struct {
+	ID      string  `json:"id"`
+	From    End     `json:"from"`
+	To      End     `json:"to"`
+	Meaning Meaning `json:"meaning"`
+	Labels  []Label `json:"labels,omitempty"`
+}
+
+// End is one end of a connector: glued to a step, at a port or, with Port
+// empty, at the side that suits best; or loose at a point of the page.
+type End struct {
+	Step string  `json:"step,omitempty"`
+	Port string  `json:"port,omitempty"`
+	X    float64 `json:"x,omitempty"`
+	Y    float64 `json:"y,omitempty"`
+}
+
+// Loose tells whether the end holds at no step.
+func (e End) Loose() bool { return e.Step == "" }
+
+// Label is text on a connector.
+type Label struct {
+	Text string `json:"text"`
+}
+
+// Outcome is the text of the connector's first label; "" without one.
+func (c *Connector) Outcome() string {
+	if len(c.Labels) == 0 {
+		return ""
+	}
+	return c.Labels[0].Text
+}
+
+// A4 landscape in px at 96 an inch (ISO 216: 297 x 210 mm), and the frame of a
+// new page.
+const (
+	SheetW = 1122.52
+	SheetH = 793.7
+)
+
+// NewPage returns an empty A4 landscape page.
+func NewPage(id string) *Page {
+	return &Page{ID: id, W: SheetW, H: SheetH, Frame: Frame{X: 18, Y: 50, W: SheetW - 36},
+		Lanes: []*Lane{}, Steps: []*Step{}, Connectors: []*Connector{}}
+}
+
+// New returns a chart with one empty page.
+func New(name string) *Chart { return &Chart{Name: name, Pages: []*Page{NewPage("p1")}} }
+
+// Page finds a page; nil when there is none of that id.
+func (c *Chart) Page(id string) *Page {
+	for _, p := range c.Pages {
+		if p.ID == id {
+			return p
+		}
+	}
+	return nil
+}
+
+// Step finds a step; nil when there is none of that id.
+func (p *Page) Step(id string) *Step {
+	if i := p.stepAt(id); i >= 0 {
+		return p.Steps[i]
+	}
+	return nil
+}
+
+func (p *Page) stepAt(id string) int {
+	for i, s := range p.Steps {
+		if s.ID == id {
+			return i
+		}
+	}
+	return -1
+}
+
+// Connector finds a connector; nil when there is none of that id.
+func (p *Page) Connector(id string) *Connector {
+	if i := p.connectorAt(id); i >= 0 {
+		return p.Connectors[i]
+	}
+	return nil
+}
+
+func (p *Page) connectorAt(id string) int {
+	for i, c := range p.Connectors {
+		if c.ID == id {
+			return i
+		}
+	}
+	return -1
+}
+
+// Lane finds a lane; nil when there is none of that id.
+func (p *Page) Lane(id string) *Lane {
+	if i := p.laneAt(id); i >= 0 {
+		return p.Lanes[i]
+	}
+	return nil
+}
+
+func (p *Page) laneAt(id string) int {
+	for i, l := range p.Lanes {
+		if l.ID == id {
+			return i
+		}
+	}
+	return -1
+}
+
+// LaneTop is the top of a lane in page coordinates; 0 for the id "".
+func (p *Page) LaneTop(id string) float64 {
+	if id == "" {
+		return 0
+	}
+	y := p.Frame.Y
+	for _, l := range p.Lanes {
+		if l.ID == id {
+			return y
+		}
+		y += l.Size
+	}
+	return 0
+}
+
+// LaneRect is where a lane stands, head included.
+func (p *Page) LaneRect(l *Lane) geom.Rect {
+	return geom.Rect{X: p.Frame.X, Y: p.LaneTop(l.ID), W: p.Frame.W, H: l.Size}
+}
+
+// LanesBottom is where the last lane ends; the frame's top without lanes.
+func (p *Page) LanesBottom() float64 {
+	y := p.Frame.Y
+	for _, l := range p.Lanes {
+		y += l.Size
+	}
+	return y
+}
+
+// LaneUnder is the lane at the height y: the nearest one when y is above or
+// below them all; nil on a page without lanes.
+func (p *Page) LaneUnder(y float64) *Lane {
+	top := p.Frame.Y
+	for i, l := range p.Lanes {
+		if top += l.Size; y < top || i == len(p.Lanes)-1 {
+			return l
+		}
+	}
+	return nil
+}
+
+// StepRect is where a step stands on the page, as stored.
+func (p *Page) StepRect(s *Step) geom.Rect {
+	return geom.Rect{X: s.X, Y: p.LaneTop(s.Lane) + s.Y, W: s.W, H: s.H}
+}
+
+// Clone returns a copy that shares nothing with c.
+func (c *Chart) Clone() *Chart {
+	out := &Chart{Name: c.Name, Pages: make([]*Page, len(c.Pages))}
+	for i, p := range c.Pages {
+		out.Pages[i] = p.Clone()
+	}
+	return out
+}
+
+// Clone returns a copy that shares nothing with p.
+func (p *Page) Clone() *Page {
+	out := *p
+	lanes := make([]Lane, len(p.Lanes))
+	out.Lanes = make([]*Lane, len(p.Lanes))
+	for i, l := range p.Lanes {
+		lanes[i] = *l
+		out.Lanes[i] = &lanes[i]
+	}
+	steps := make([]Step, len(p.Steps))
+	out.Steps = make([]*Step, len(p.Steps))
+	for i, s := range p.Steps {
+		steps[i] = *s
+		steps[i].Fields = append([]Field(nil), s.Fields...)
+		out.Steps[i] = &steps[i]
+	}
+	cs := make([]Connector, len(p.Connectors))
+	out.Connectors = make([]*Connector, len(p.Connectors))
+	for i, c := range p.Connectors {
+		cs[i] = *c
+		cs[i].Labels = append([]Label(nil), c.Labels...)
+		out.Connectors[i] = &cs[i]
+	}
+	return &out
+}

@@ -1,0 +1,239 @@
+package chart
+
+import (
+	"fmt"
+	"unicode/utf8"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// Limits keep a hostile or broken file from taking the program down. They are
+// far above what anybody can read on a page.
+const (
+	maxParts  = 50000
+	maxPages  = 200
+	maxLanes  = 100
+	maxSteps  = 5000
+	maxLines  = 20000
+	maxFields = 100
+	maxLabels = 20
+	maxName   = 400
+	maxString = 20000
+	maxID     = 64
+	maxCoord  = 1e6 // px
+	minSize   = 8   // px, of a step
+	minLane   = 40  // px
+)
+
+func checkText(what, s string, limit int) error {
+	if !utf8.ValidString(s) {
+		return fmt.Errorf("%s is not UTF-8", what)
+	}
+	if n := utf8.RuneCountInString(s); n > limit {
+		return fmt.Errorf("%s has %d characters; %d is the most", what, n, limit)
+	}
+	return nil
+}
+
+func checkID(id string) error {
+	if id == "" || len(id) > maxID {
+		return fmt.Errorf("id %q: wanted are 1 to %d letters, digits, - or _", id, maxID)
+	}
+	for _, r := range id {
+		if !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '-' || r == '_') {
+			return fmt.Errorf("id %q: wanted are 1 to %d letters, digits, - or _", id, maxID)
+		}
+	}
+	return nil
+}
+
+func checkCoord(vs ...float64) error {
+	for _, v := range vs {
+		if !geom.Finite(v) || v > maxCoord || v < -maxCoord {
+			return fmt.Errorf("%v is no place on a page", v)
+		}
+	}
+	return nil
+}
+
+func checkSheet(p *Page) error {
+	if err := checkText("title", p.Title, maxName); err != nil {
+		return err
+	}
+	if err := checkCoord(p.W, p.H, p.Frame.X, p.Frame.Y, p.Frame.W); err != nil {
+		return err
+	}
+	if p.W < 50 || p.H < 50 {
+		return fmt.Errorf("a page of %v x %v px is too small; 50 x 50 is the least", p.W, p.H)
+	}
+	if p.Frame.W < 0 {
+		return fmt.Errorf("frame.w is negative")
+	}
+	return nil
+}
+
+func checkLane(l *Lane) error {
+	if err := checkID(l.ID); err != nil {
+		return err
+	}
+	if err := checkText("name", l.Name, maxName); err != nil {
+		return err
+	}
+	if err := checkCoord(l.Size); err != nil {
+		return err
+	}
+	if l.Size < minLane {
+		return fmt.Errorf("a lane of %v px is too narrow; %d is the least", l.Size, minLane)
+	}
+	return nil
+}
+
+func checkStep(p *Page, s *Step) error {
+	if err := checkID(s.ID); err != nil {
+		return err
+	}
+	if _, ok := symbol.Of(s.Symbol); !ok {
+		return fmt.Errorf("there is no symbol %q", s.Symbol)
+	}
+	if s.Lane != "" && p.Lane(s.Lane) == nil {
+		return gone("lane", s.Lane)
+	}
+	if err := checkCoord(s.X, s.Y, s.W, s.H); err != nil {
+		return err
+	}
+	if s.W < minSize || s.H < minSize {
+		return fmt.Errorf("a step of %v x %v px is too small; %d is the least", s.W, s.H, minSize)
+	}
+	if err := checkText("text", s.Text, maxString); err != nil {
+		return err
+	}
+	if err := checkText("number", s.Number, maxID); err != nil {
+		return err
+	}
+	if len(s.Fields) > maxFields {
+		return fmt.Errorf("a step has %d fields at most", maxFields)
+	}
+	seen := map[string]bool{}
+	for _, f := range s.Fields {
+		if f.Name == "" {
+			return fmt.Errorf("a field has no name")
+		}
+		if seen[f.Name] {
+			return fmt.Errorf("the field %q is there twice", f.Name)
+		}
+		seen[f.Name] = true
+		if err := checkText("field "+f.Name, f.Name, maxName); err != nil {
+			return err
+		}
+		if err := checkText("field "+f.Name, f.Value, maxString); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func checkLine(p *Page, c *Connector) error {
+	if err := checkID(c.ID); err != nil {
+		return err
+	}
+	switch c.Meaning {
+	case Flow, Aside, Data, Note:
+	default:
+		return fmt.Errorf("there is no meaning %q: flow, aside, data or note", c.Meaning)
+	}
+	for _, e := range []*End{&c.From, &c.To} {
+		if err := checkEnd(p, e); err != nil {
+			return err
+		}
+	}
+	if len(c.Labels) > maxLabels {
+		return fmt.Errorf("a connector has %d labels at most", maxLabels)
+	}
+	for _, l := range c.Labels {
+		if err := checkText("label", l.Text, maxString); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func checkEnd(p *Page, e *End) error {
+	if e.Loose() {
+		if e.Port != "" {
+			return fmt.Errorf("a loose end has no port")
+		}
+		e.X, e.Y = geom.Round2(e.X), geom.Round2(e.Y)
+		return checkCoord(e.X, e.Y)
+	}
+	s := p.Step(e.Step)
+	if s == nil {
+		return gone("step", e.Step)
+	}
+	e.X, e.Y = 0, 0
+	if e.Port == "" {
+		return nil
+	}
+	for _, port := range s.Symbol.Ports(s.W, s.H) {
+		if port.Name == e.Port {
+			return nil
+		}
+	}
+	return fmt.Errorf("step %q has no port %q: top, right, bottom or left", e.Step, e.Port)
+}
+
+// checkPage checks a whole page, as read from a file.
+func checkPage(p *Page) error {
+	if err := checkID(p.ID); err != nil {
+		return err
+	}
+	if err := checkSheet(p); err != nil {
+		return err
+	}
+	if len(p.Lanes) > maxLanes || len(p.Steps) > maxSteps || len(p.Connectors) > maxLines {
+		return fmt.Errorf("a page has at most %d lanes, %d steps and %d connectors", maxLanes, maxSteps, maxLines)
+	}
+	seen := map[string]bool{}
+	once := func(what string, i int, id string) error {
+		if seen[what+id] {
+			return fmt.Errorf("%s[%d].id: %q is there twice", what, i, id)
+		}
+		seen[what+id] = true
+		return nil
+	}
+	for i, l := range p.Lanes {
+		if l == nil {
+			return fmt.Errorf("lanes[%d] is null", i)
+		}
+		if err := checkLane(l); err != nil {
+			return fmt.Errorf("lanes[%d]: %w", i, err)
+		}
+		if err := once("lanes", i, l.ID); err != nil {
+			return err
+		}
+	}
+	for i, s := range p.Steps {
+		if s == nil {
+			return fmt.Errorf("steps[%d] is null", i)
+		}
+		roundStep(s)
+		if err := checkStep(p, s); err != nil {
+			return fmt.Errorf("steps[%d]: %w", i, err)
+		}
+		if err := once("steps", i, s.ID); err != nil {
+			return err
+		}
+	}
+	for i, c := range p.Connectors {
+		if c == nil {
+			return fmt.Errorf("connectors[%d] is null", i)
+		}
+		if err := checkLine(p, c); err != nil {
+			return fmt.Errorf("connectors[%d]: %w", i, err)
+		}
+		if err := once("connectors", i, c.ID); err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,150 @@
+package chart
+
+import (
+	"fmt"
+	"slices"
+
+	"plaintracer/core/symbol"
+)
+
+// Command is one change, as a person did it: all of its parts are applied, or
+// none. It carries the values that it sets, so a log of commands gives the
+// same chart under every later version.
+type Command struct {
+	Words string `json:"words"` // what was done, for undo and history
+	Parts []Part `json:"parts"`
+}
+
+// Part is one elementary change. Do names it; the other fields are those that
+// it needs:
+//
+//	chart.set   Name
+//	page.add    Page, NewPage, At       page.drop   Page
+//	page.set    Page and any of Title, W, H, Frame
+//	lane.add    Page, Lane, At          lane.drop   Page, ID
+//	lane.set    Page, ID and any of Name, Size
+//	lane.order  Page, Order (ids of all lanes)
+//	step.add    Page, Step, At          step.drop   Page, ID
+//	step.place  Page, Places
+//	step.set    Page, ID and any of Symbol, Text, Number, Fields
+//	line.add    Page, Line, At          line.drop   Page, ID
+//	line.set    Page, ID and any of From, To, Meaning, Labels
+//	line.order  Page, Order (ids of some connectors, in their new order)
+//
+// At is the index at which a thing is put in; nil means at the end.
+type Part struct {
+	Do   string `json:"do"`
+	Page string `json:"page,omitempty"`
+	ID   string `json:"id,omitempty"`
+	At   *int   `json:"at,omitempty"`
+
+	NewPage *Page      `json:"newPage,omitempty"`
+	Lane    *Lane      `json:"lane,omitempty"`
+	Step    *Step      `json:"step,omitempty"`
+	Line    *Connector `json:"line,omitempty"`
+
+	Places  []Place      `json:"places,omitempty"`
+	Order   []string     `json:"order,omitempty"`
+	Name    *string      `json:"name,omitempty"`
+	Title   *string      `json:"title,omitempty"`
+	W       *float64     `json:"w,omitempty"`
+	H       *float64     `json:"h,omitempty"`
+	Frame   *Frame       `json:"frame,omitempty"`
+	Size    *float64     `json:"size,omitempty"`
+	Symbol  *symbol.Kind `json:"symbol,omitempty"`
+	Text    *string      `json:"text,omitempty"`
+	Number  *string      `json:"number,omitempty"`
+	Fields  *[]Field     `json:"fields,omitempty"`
+	From    *End         `json:"from,omitempty"`
+	To      *End         `json:"to,omitempty"`
+	Meaning *Meaning     `json:"meaning,omitempty"`
+	Labels  *[]Label     `json:"labels,omitempty"`
+}
+
+// Place is where a step stands: its lane ("" for none), corner and size.
+type Place struct {
+	ID   string  `json:"id"`
+	Lane string  `json:"lane,omitempty"`
+	X    float64 `json:"x"`
+	Y    float64 `json:"y"`
+	W    float64 `json:"w"`
+	H    float64 `json:"h"`
+}
+
+// PlaceOf is the place where a step stands now.
+func PlaceOf(s *Step) Place { return Place{s.ID, s.Lane, s.X, s.Y, s.W, s.H} }
+
+// Apply changes the chart by the command and returns the command that takes it
+// back. When a part cannot be done, the chart is left as it was and the error
+// says in plain words what stands against it.
+func Apply(c *Chart, cmd Command) (inverse Command, err error) {
+	if len(cmd.Parts) == 0 {
+		return Command{}, fmt.Errorf("the command %q changes nothing", cmd.Words)
+	}
+	if len(cmd.Parts) > maxParts {
+		return Command{}, fmt.Errorf("the command has %d parts, more than %d", len(cmd.Parts), maxParts)
+	}
+	var back [][]Part
+	for i, part := range cmd.Parts {
+		inv, err := apply(c, part)
+		if err != nil {
+			for _, ps := range slices.Backward(back) {
+				for _, p := range ps {
+					if _, err := apply(c, p); err != nil {
+						panic("chart: an inverse was refused: " + err.Error())
+					}
+				}
+			}
+			return Command{}, fmt.Errorf("parts[%d] (%s): %w", i, part.Do, err)
+		}
+		back = append(back, inv)
+	}
+	inverse.Words = cmd.Words
+	for _, ps := range slices.Backward(back) {
+		inverse.Parts = append(inverse.Parts, ps...)
+	}
+	return inverse, nil
+}
+
+// apply does one part and returns the parts that take it back, in order.
+func apply(c *Chart, d Part) ([]Part, error) {
+	switch d.Do {
+	case "chart.set":
+		return setChart(c, d)
+	case "page.add":
+		return addPage(c, d)
+	}
+	p := c.Page(d.Page)
+	if p == nil {
+		return nil, gone("page", d.Page)
+	}
+	f, ok := pageParts[d.Do]
+	switch {
+	case d.Do == "page.drop":
+		return dropPage(c, d)
+	case !ok:
+		return nil, fmt.Errorf("there is no change %q", d.Do)
+	}
+	return f(p, d)
+}
+
+// pageParts are the changes inside a page.
+var pageParts = map[string]func(*Page, Part) ([]Part, error){
+	"page.set": setPage,
+	"lane.add": addLane, "lane.drop": dropLane, "lane.set": setLane, "lane.order": orderLanes,
+	"step.add": addStep, "step.drop": dropStep, "step.place": placeSteps, "step.set": setStep,
+	"line.add": addLine, "line.drop": dropLine, "line.set": setLine, "line.order": orderLines,
+}
+
+func gone(what, id string) error {
+	return fmt.Errorf("the %s %q is not there any more", what, id)
+}
+
+// insert puts v into list at the index *at, or at the end when at is nil or
+// beyond it.
+func insert[T any](list []T, at *int, v T) []T {
+	if at == nil || *at >= len(list) {
+		return append(list, v)
+	}
+	return slices.Insert(list, max(0, *at), v)
+}

@@ -1,0 +1,113 @@
+package chart
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+)
+
+// Format and Version head every chart file.
+const (
+	Format  = "plain-tracer-chart"
+	Version = 1
+)
+
+// file is the JSON form; see docs/file-format.md and docs/chart.schema.json.
+type file struct {
+	Format  string  `json:"format"`
+	Version int     `json:"version"`
+	Name    string  `json:"name"`
+	Pages   []*Page `json:"pages"`
+}
+
+// Marshal writes the chart as canonical JSON: the same chart gives the same
+// bytes.
+func Marshal(c *Chart) ([]byte, error) {
+	var b bytes.Buffer
+	e := json.NewEncoder(&b)
+	e.SetEscapeHTML(false)
+	e.SetIndent("", " ")
+	err := e.Encode(file{Format, Version, c.Name, c.Pages})
+	return b.Bytes(), err
+}
+
+// Unmarshal reads a chart file. Errors say where: a line, or the JSON path.
+func Unmarshal(b []byte) (*Chart, error) {
+	var head struct {
+		Format  string `json:"format"`
+		Version int    `json:"version"`
+	}
+	if err := json.Unmarshal(b, &head); err != nil {
+		return nil, where(b, err)
+	}
+	if head.Format != Format {
+		return nil, fmt.Errorf("$.format: %q is no chart; wanted is %q", head.Format, Format)
+	}
+	if head.Version > Version {
+		return nil, fmt.Errorf("$.version: %d is newer than this program, which reads up to %d; bring the program up to date", head.Version, Version)
+	}
+	if head.Version < 1 {
+		return nil, fmt.Errorf("$.version: wanted is a number from 1 to %d", Version)
+	}
+	var f file
+	d := json.NewDecoder(bytes.NewReader(b))
+	d.DisallowUnknownFields()
+	if err := d.Decode(&f); err != nil {
+		return nil, where(b, err)
+	}
+	c := &Chart{Name: f.Name, Pages: f.Pages}
+	if err := checkText("$.name", c.Name, maxName); err != nil {
+		return nil, err
+	}
+	if len(c.Pages) == 0 || len(c.Pages) > maxPages {
+		return nil, fmt.Errorf("$.pages: wanted are 1 to %d pages", maxPages)
+	}
+	for i, p := range c.Pages {
+		if p == nil {
+			return nil, fmt.Errorf("$.pages[%d] is null", i)
+		}
+		if p.Lanes == nil {
+			p.Lanes = []*Lane{}
+		}
+		if p.Steps == nil {
+			p.Steps = []*Step{}
+		}
+		if p.Connectors == nil {
+			p.Connectors = []*Connector{}
+		}
+		if err := checkPage(p); err != nil {
+			return nil, fmt.Errorf("$.pages[%d]: %w", i, err)
+		}
+		for _, q := range c.Pages[:i] {
+			if q.ID == p.ID {
+				return nil, fmt.Errorf("$.pages[%d].id: %q is there twice", i, p.ID)
+			}
+		}
+	}
+	return c, nil
+}
+
+// where adds to a JSON error the line that it speaks of.
+func where(b []byte, err error) error {
+	off := int64(-1)
+	var syn *json.SyntaxError
+	var typ *json.UnmarshalTypeError
+	switch {
+	case errors.As(err, &syn):
+		off = syn.Offset
+	case errors.As(err, &typ):
+		return fmt.Errorf("line %d: $.%s is a %s; wanted is a %s", line(b, typ.Offset), typ.Field, typ.Value, typ.Type.Kind())
+	case errors.Is(err, io.ErrUnexpectedEOF):
+		off = int64(len(b))
+	}
+	if off < 0 {
+		return err
+	}
+	return fmt.Errorf("line %d: %w; the file is cut off or is no JSON", line(b, off), err)
+}
+
+func line(b []byte, off int64) int {
+	return 1 + bytes.Count(b[:min(int(off), len(b))], []byte("\n"))
+}

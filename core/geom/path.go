@@ -1,0 +1,190 @@
+package geom
+
+import (
+	"math"
+	"strconv"
+)
+
+// Path is an outline or a line: a list of strokes as SVG 1.1 chapter 8 has
+// them (M, L, C, Z with absolute coordinates).
+type Path []Stroke
+
+// Stroke is one path command. L and M use P[0]; C uses all three, the last
+// being the end point.
+type Stroke struct {
+	Op byte
+	P  [3]Point
+}
+
+// kappa makes a cubic Bézier a quarter of an ellipse: 4/3 (sqrt 2 - 1).
+var kappa = 4.0 / 3.0 * (math.Sqrt2 - 1)
+
+// Move, Line, Curve and Close append one command and return the longer path.
+func (p Path) Move(x, y float64) Path { return append(p, Stroke{'M', [3]Point{{x, y}}}) }
+func (p Path) Line(x, y float64) Path { return append(p, Stroke{'L', [3]Point{{x, y}}}) }
+func (p Path) Curve(a, b, to Point) Path {
+	return append(p, Stroke{'C', [3]Point{a, b, to}})
+}
+func (p Path) Close() Path { return append(p, Stroke{Op: 'Z'}) }
+
+// Quarter appends a quarter of an axis-parallel ellipse from the current point
+// to (x, y), leaving along y when upright is set, else along x.
+func (p Path) Quarter(x, y float64, upright bool) Path {
+	c := p.end()
+	dx, dy := (x-c.X)*kappa, (y-c.Y)*kappa
+	if upright {
+		return p.Curve(Pt(c.X, c.Y+dy), Pt(x-dx, y), Pt(x, y))
+	}
+	return p.Curve(Pt(c.X+dx, c.Y), Pt(x, y-dy), Pt(x, y))
+}
+
+func (p Path) end() Point {
+	s := p[len(p)-1]
+	if s.Op == 'C' {
+		return s.P[2]
+	}
+	return s.P[0]
+}
+
+// Box is the path of a rectangle.
+func Box(r Rect) Path {
+	return Path{}.Move(r.X, r.Y).Line(r.Right(), r.Y).Line(r.Right(), r.Bottom()).Line(r.X, r.Bottom()).Close()
+}
+
+// Polyline is the open path through the points.
+func Polyline(pts []Point) Path {
+	var p Path
+	for i, q := range pts {
+		if i == 0 {
+			p = p.Move(q.X, q.Y)
+		} else {
+			p = p.Line(q.X, q.Y)
+		}
+	}
+	return p
+}
+
+// Rounded is the open path through right-angled points, corners rounded with
+// radius r, or less where a stretch is shorter than twice that.
+func Rounded(pts []Point, r float64) Path {
+	if len(pts) < 3 {
+		return Polyline(pts)
+	}
+	p := Path{}.Move(pts[0].X, pts[0].Y)
+	for i := 1; i < len(pts)-1; i++ {
+		a, b, c := pts[i-1], pts[i], pts[i+1]
+		la, lc := a.Dist(b), b.Dist(c)
+		k := math.Min(r, math.Min(la, lc)/2)
+		if k < 0.5 {
+			p = p.Line(b.X, b.Y)
+			continue
+		}
+		in := Pt(b.X+(a.X-b.X)*k/la, b.Y+(a.Y-b.Y)*k/la)
+		out := Pt(b.X+(c.X-b.X)*k/lc, b.Y+(c.Y-b.Y)*k/lc)
+		p = p.Line(in.X, in.Y)
+		p = p.Curve(Pt(in.X+(b.X-in.X)*kappa, in.Y+(b.Y-in.Y)*kappa), Pt(out.X+(b.X-out.X)*kappa, out.Y+(b.Y-out.Y)*kappa), out)
+	}
+	e := pts[len(pts)-1]
+	return p.Line(e.X, e.Y)
+}
+
+// Shift returns the path moved by (dx, dy).
+func (p Path) Shift(dx, dy float64) Path {
+	out := make(Path, len(p))
+	for i, s := range p {
+		for j := range s.P {
+			s.P[j] = s.P[j].Add(Pt(dx, dy))
+		}
+		out[i] = s
+	}
+	return out
+}
+
+// Flatten returns the path as points no farther than about tol px from it; a
+// new Move starts no new list, outlines here are single.
+func (p Path) Flatten(tol float64) []Point {
+	var out []Point
+	for _, s := range p {
+		switch s.Op {
+		case 'M', 'L':
+			out = append(out, s.P[0])
+		case 'C':
+			a := out[len(out)-1]
+			span := a.Dist(s.P[0]) + s.P[0].Dist(s.P[1]) + s.P[1].Dist(s.P[2])
+			n := int(math.Ceil(math.Sqrt(span/math.Max(tol, 0.01)))) + 1
+			for i := 1; i <= n; i++ {
+				out = append(out, cubic(a, s.P, float64(i)/float64(n)))
+			}
+		}
+	}
+	return out
+}
+
+func cubic(a Point, p [3]Point, t float64) Point {
+	u := 1 - t
+	k0, k1, k2, k3 := u*u*u, 3*u*u*t, 3*u*t*t, t*t*t
+	return Pt(k0*a.X+k1*p[0].X+k2*p[1].X+k3*p[2].X, k0*a.Y+k1*p[0].Y+k2*p[1].Y+k3*p[2].Y)
+}
+
+// Bounds is the smallest box around the flattened path.
+func (p Path) Bounds() Rect {
+	pts := p.Flatten(0.1)
+	if len(pts) == 0 {
+		return Rect{}
+	}
+	lo, hi := pts[0], pts[0]
+	for _, q := range pts {
+		lo = Pt(math.Min(lo.X, q.X), math.Min(lo.Y, q.Y))
+		hi = Pt(math.Max(hi.X, q.X), math.Max(hi.Y, q.Y))
+	}
+	return Span(lo, hi)
+}
+
+// Encloses tells whether q lies inside the closed outline (even-odd rule).
+func (p Path) Encloses(q Point) bool {
+	pts := p.Flatten(0.1)
+	in := false
+	for i, j := 0, len(pts)-1; i < len(pts); j, i = i, i+1 {
+		a, b := pts[i], pts[j]
+		if (a.Y > q.Y) != (b.Y > q.Y) && q.X < (b.X-a.X)*(q.Y-a.Y)/(b.Y-a.Y)+a.X {
+			in = !in
+		}
+	}
+	return in
+}
+
+// String writes the path as an SVG d attribute, two decimals.
+func (p Path) String() string {
+	b := make([]byte, 0, len(p)*14)
+	for _, s := range p {
+		b = append(b, s.Op)
+		n := 1
+		switch s.Op {
+		case 'Z':
+			n = 0
+		case 'C':
+			n = 3
+		}
+		for i := range n {
+			if i > 0 {
+				b = append(b, ' ')
+			}
+			b = AppendNum(b, s.P[i].X)
+			b = append(b, ' ')
+			b = AppendNum(b, s.P[i].Y)
+		}
+	}
+	return string(b)
+}
+
+// AppendNum appends v with at most two decimals and no trailing zeros.
+func AppendNum(b []byte, v float64) []byte {
+	v = Round2(v)
+	if v == 0 {
+		v = 0 // no "-0"
+	}
+	return strconv.AppendFloat(b, v, 'f', -1, 64)
+}
+
+// Num is AppendNum as a string.
+func Num(v float64) string { return string(AppendNum(nil, v)) }

@@ -1,0 +1,68 @@
+package geom
+
+import "math"
+
+// near is how far two coordinates may differ and still count as one, in px.
+const near = 1e-6
+
+// Simplify drops repeated points and points on a straight run.
+func Simplify(pts []Point) []Point {
+	out := make([]Point, 0, len(pts))
+	for _, p := range pts {
+		if n := len(out); n > 0 && out[n-1].Dist(p) < near {
+			continue
+		}
+		for n := len(out); n >= 2; n = len(out) {
+			a, b := out[n-2], out[n-1]
+			if math.Abs((b.X-a.X)*(p.Y-a.Y)-(b.Y-a.Y)*(p.X-a.X)) > near {
+				break
+			}
+			out = out[:n-1]
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// Length is the length of the polyline in px.
+func Length(pts []Point) float64 {
+	l := 0.0
+	for i := 1; i < len(pts); i++ {
+		l += pts[i-1].Dist(pts[i])
+	}
+	return l
+}
+
+// At returns the point at the share t (0..1) of the polyline's length, and the
+// direction of travel there.
+func At(pts []Point, t float64) (Point, Point) {
+	want := Length(pts) * math.Max(0, math.Min(1, t))
+	for i := 1; i < len(pts); i++ {
+		a, b := pts[i-1], pts[i]
+		l := a.Dist(b)
+		if l > 0 && (want <= l || i == len(pts)-1) {
+			k := math.Min(1, want/l)
+			return Pt(a.X+(b.X-a.X)*k, a.Y+(b.Y-a.Y)*k), Pt((b.X-a.X)/l, (b.Y-a.Y)/l)
+		}
+		want -= l
+	}
+	if len(pts) == 0 {
+		return Point{}, Point{1, 0}
+	}
+	return pts[0], Point{1, 0}
+}
+
+// DistTo is the distance from q to the nearest point of the polyline.
+func DistTo(pts []Point, q Point) float64 {
+	best := math.Inf(1)
+	for i := 1; i < len(pts); i++ {
+		a, b := pts[i-1], pts[i]
+		dx, dy := b.X-a.X, b.Y-a.Y
+		t := 0.0
+		if l := dx*dx + dy*dy; l > 0 {
+			t = math.Max(0, math.Min(1, ((q.X-a.X)*dx+(q.Y-a.Y)*dy)/l))
+		}
+		best = math.Min(best, q.Dist(Pt(a.X+t*dx, a.Y+t*dy)))
+	}
+	return best
+}

@@ -1,0 +1,182 @@
+// Package layout computes places for all steps of a page. A page without lanes
+// is laid out in layers (after Gansner, Koutsofios, North and Vo, 'A Technique
+// for Drawing Directed Graphs', 1993: ways back turned round, layers, order in
+// the layers, coordinates). A page with lanes is laid out as people draw one:
+// it reads across in columns, and a handover to another lane may stand in the
+// same column as the step before it when the way between is free.
+package layout
+
+import (
+	"math"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/number"
+	"plaintracer/core/typeset"
+
+	"plaintracer/core/flow"
+)
+
+// Direction is the way in which a page without lanes reads.
+type Direction byte
+
+// The directions.
+const (
+	Down Direction = iota
+	Right
+)
+
+// Distances on a laid out page, px. The gaps leave room for several connectors
+// side by side and for the labels of outcomes.
+const (
+	colGap  = 64.0
+	rowGap  = 52.0
+	lanePad = 36.0 // above and below the steps of a lane
+	edge    = 40.0 // between the steps and the frame or the sheet's edge
+	foot    = 80.0 // under the drawing: the title block
+)
+
+// net is the page as the layout sees it: nodes with sizes, and edges that
+// never go round in a circle.
+type net struct {
+	w, h  []float64
+	lane  []int // index of the lane, -1 without
+	edges []arc
+	out   [][]int
+	in    [][]int
+	order []int // nodes along the flow
+}
+
+type arc struct {
+	from, to int
+	weak     bool // data or note: no way of the flow
+}
+
+// Page returns the command that lays the page out; ok is false when the page
+// has no steps. Pages with lanes always read to the right.
+func Page(p *chart.Page, dir Direction) (cmd chart.Command, ok bool) {
+	if len(p.Steps) == 0 {
+		return chart.Command{}, false
+	}
+	n := build(p)
+	if len(p.Lanes) > 0 {
+		return inLanes(p, n), true
+	}
+	return inLayers(p, n, dir), true
+}
+
+func build(p *chart.Page) *net {
+	g := flow.Of(p)
+	n := &net{out: make([][]int, len(p.Steps)), in: make([][]int, len(p.Steps))}
+	laneOf := map[string]int{"": -1}
+	for i, l := range p.Lanes {
+		laneOf[l.ID] = i
+	}
+	for _, s := range p.Steps {
+		b := typeset.Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
+		n.w, n.h = append(n.w, b.W), append(n.h, b.H)
+		n.lane = append(n.lane, laneOf[s.Lane])
+	}
+	// The order of numbering is an order along all forward ways; what is not
+	// numbered follows the step that it hangs on.
+	rank := make([]int, len(p.Steps))
+	for i := range rank {
+		rank[i] = -1
+	}
+	var main []int
+	for i, v := range number.Order(g) {
+		rank[v] = i
+		main = append(main, v)
+	}
+	hang := map[int][]int{}
+	var apart []int
+	for v := range p.Steps {
+		if rank[v] >= 0 {
+			continue
+		}
+		host := -1
+		for _, c := range p.Connectors {
+			if c.From.Loose() || c.To.Loose() {
+				continue
+			}
+			a, b := g.Index[c.From.Step], g.Index[c.To.Step]
+			if b == v {
+				a, b = b, a
+			}
+			if a == v && rank[b] >= 0 && (host < 0 || rank[b] < rank[host]) {
+				host = b
+			}
+		}
+		if host < 0 {
+			apart = append(apart, v)
+		} else {
+			hang[host] = append(hang[host], v)
+		}
+	}
+	for _, v := range main {
+		n.order = append(n.order, v)
+		n.order = append(n.order, hang[v]...)
+	}
+	n.order = append(n.order, apart...)
+	for i, v := range n.order {
+		rank[v] = i
+	}
+	seen := map[[2]int]bool{}
+	for _, c := range p.Connectors {
+		if c.From.Loose() || c.To.Loose() {
+			continue
+		}
+		a := arc{g.Index[c.From.Step], g.Index[c.To.Step], !c.Meaning.Way()}
+		if rank[a.from] > rank[a.to] {
+			a.from, a.to = a.to, a.from // ways back turned round
+		}
+		if a.from == a.to || seen[[2]int{a.from, a.to}] {
+			continue
+		}
+		seen[[2]int{a.from, a.to}] = true
+		n.out[a.from] = append(n.out[a.from], len(n.edges))
+		n.in[a.to] = append(n.in[a.to], len(n.edges))
+		n.edges = append(n.edges, a)
+	}
+	return n
+}
+
+// finish makes the command out of the places found: x and y are page
+// coordinates of the top left corners.
+func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.Frame) chart.Command {
+	cmd := chart.Command{Words: "lay out"}
+	right, bottom := 0.0, 0.0
+	for v := range n.w {
+		right, bottom = math.Max(right, x[v]+n.w[v]), math.Max(bottom, y[v]+n.h[v])
+	}
+	if len(p.Lanes) > 0 {
+		right, bottom = frame.X+frame.W, frame.Y
+		for _, s := range sizes {
+			bottom += s
+		}
+		right -= edge - frame.X
+	}
+	// The sheet keeps the proportion of A4, so that it prints on one.
+	k := math.Max(1, math.Max((right+edge)/chart.SheetW, (bottom+foot)/chart.SheetH))
+	w, h := geom.Round2(chart.SheetW*k), geom.Round2(chart.SheetH*k)
+	if len(p.Lanes) > 0 {
+		frame.W = math.Max(frame.W, w-2*frame.X)
+	} else {
+		frame = chart.Frame{X: frame.X, Y: frame.Y, W: w - 2*frame.X}
+	}
+	cmd.Parts = append(cmd.Parts, chart.Part{Do: "page.set", Page: p.ID, W: &w, H: &h, Frame: &frame})
+	tops := map[string]float64{"": 0}
+	top := frame.Y
+	for i, l := range p.Lanes {
+		s := sizes[i]
+		cmd.Parts = append(cmd.Parts, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID, Size: &s})
+		tops[l.ID] = top
+		top += s
+	}
+	place := chart.Part{Do: "step.place", Page: p.ID}
+	for v, s := range p.Steps {
+		place.Places = append(place.Places, chart.Place{ID: s.ID, Lane: s.Lane, X: x[v], Y: y[v] - tops[s.Lane], W: n.w[v], H: n.h[v]})
+	}
+	cmd.Parts = append(cmd.Parts, place)
+	return cmd
+}

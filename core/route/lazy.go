@@ -1,0 +1,430 @@
+package route
+
+import (
+	"math"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// sides is a set of symbol.Side values, used for sides that may not be taken.
+type sides uint8
+
+func (s sides) has(x symbol.Side) bool { return s&(1<<x) != 0 }
+func only(x symbol.Side) sides         { return 1 << x }
+
+const allSides sides = 15
+
+// key names one search: the line, where it is glued and what it may not use.
+type key struct {
+	line             string
+	from, to         string // box ids
+	fromPort, toPort string
+	fromAt, toAt     geom.Point
+	noFrom, noTo     sides
+}
+
+// found is the path of one line, blind to other lines, and what it rests on:
+// it stands as long as none of the boxes known changes and no other box comes
+// into one of the zones.
+type found struct {
+	points   []geom.Point
+	from, to gate
+	cost     float64
+	through  bool
+
+	known map[string]bool
+	zones []geom.Rect
+	used  bool
+}
+
+// forget drops the paths that the changes from the last page to this one may
+// have touched.
+func (r *Router) forget(p Page) {
+	next := make(map[string]Box, len(p.Boxes))
+	var moved []geom.Rect
+	changed := map[string]bool{}
+	for _, b := range p.Boxes {
+		next[b.ID] = b
+		if old, ok := r.boxes[b.ID]; !ok || old != b {
+			changed[b.ID] = true
+			moved = append(moved, b.Rect)
+		}
+	}
+	for id := range r.boxes {
+		if _, ok := next[id]; !ok {
+			changed[id] = true
+		}
+	}
+	r.boxes = next
+	if r.kept == nil {
+		r.kept = map[key]*found{}
+	}
+	for k, f := range r.kept {
+		if !f.used || f.touched(changed, moved) {
+			delete(r.kept, k)
+		}
+		f.used = false
+	}
+}
+
+func (f *found) touched(changed map[string]bool, moved []geom.Rect) bool {
+	if len(changed) > len(f.known) {
+		for id := range f.known {
+			if changed[id] {
+				return true
+			}
+		}
+	} else {
+		for id := range changed {
+			if f.known[id] {
+				return true
+			}
+		}
+	}
+	for _, m := range moved {
+		for _, z := range f.zones {
+			if z.Overlaps(m) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// path routes line i of the page, keeping off the sides given, or takes the
+// route that was kept.
+func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
+	l := p.Lines[i]
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo}
+	if l.From.Box >= 0 {
+		k.from = p.Boxes[l.From.Box].ID
+	}
+	if l.To.Box >= 0 {
+		k.to = p.Boxes[l.To.Box].ID
+	}
+	if f := r.kept[k]; f != nil {
+		f.used = true
+		return f
+	}
+	f := r.explore(p, l, noFrom, noTo, nil)
+	f.used = true
+	r.kept[k] = f
+	return f
+}
+
+// apart routes a line again so that it does not run along the walls; nil when
+// there is no such way.
+func (r *Router) apart(p Page, i int, was *found, walls []wall) *found {
+	f := r.explore(p, p.Lines[i], 0, 0, walls)
+	if f.through {
+		return nil
+	}
+	return f
+}
+
+// explore searches among the boxes that matter: at first those at the line's
+// ends, then also each one that the path found so far meets, until it meets
+// none. The cheapest path among some of the boxes that is clear of all boxes
+// is the cheapest among all.
+func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *found {
+	f := &found{known: map[string]bool{}}
+	in := make([]bool, len(p.Boxes))
+	var rects []geom.Rect
+	take := func(b int) {
+		if !in[b] {
+			in[b] = true
+			f.known[p.Boxes[b].ID] = true
+			rects = append(rects, p.Boxes[b].Rect)
+		}
+	}
+	// A box that an end lies inside of cannot be gone around.
+	swallows := func(b int) bool {
+		r := p.Boxes[b].Rect.Grow(-hard)
+		for _, e := range [2]End{l.From, l.To} {
+			if e.Box < 0 && r.Contains(e.At) {
+				return true
+			}
+		}
+		return false
+	}
+	meet := func(z geom.Rect) {
+		f.zones = append(f.zones, z)
+		for b := range p.Boxes {
+			if !in[b] && z.Overlaps(p.Boxes[b].Rect) && !swallows(b) {
+				take(b)
+			}
+		}
+	}
+	for _, e := range [2]End{l.From, l.To} {
+		if e.Box >= 0 {
+			take(e.Box)
+			meet(p.Boxes[e.Box].Rect.Grow(2*Margin + 1))
+		} else {
+			meet(geom.Rect{X: e.At.X, Y: e.At.Y}.Grow(Margin))
+		}
+	}
+	for {
+		from := gates(p, l.From, noFrom, rects, true)
+		to := gates(p, l.To, noTo, rects, false)
+		if l.From.Box >= 0 && l.From.Box == l.To.Box {
+			from, to = loopGates(l, from, to)
+		}
+		pts, gf, gt := r.work.find(rects, from, to, walls)
+		if pts == nil {
+			f.straight(p, l)
+			return f
+		}
+		before := len(rects)
+		for i := 1; i < len(pts); i++ {
+			meet(geom.Span(pts[i-1], pts[i]).Grow(Margin - 0.5))
+		}
+		if len(rects) > before {
+			continue
+		}
+		f.points, f.from, f.to = pts, *gf, *gt
+		f.cost = cost(pts)
+		f.centre(rects, meet)
+		if len(rects) > before {
+			continue // the middle of a channel was not clear: look again
+		}
+		return f
+	}
+}
+
+func cost(pts []geom.Point) float64 {
+	return geom.Length(pts) + bendCost*float64(len(pts)-2)
+}
+
+// gates lists where a line may hold at an end: the port it is glued to, or all
+// natural ports; sides that another box closes, or that are not to be taken,
+// are left out as long as one stays.
+func gates(p Page, e End, no sides, rects []geom.Rect, out bool) []gate {
+	if e.Box < 0 {
+		return []gate{{port: round(e.At), turn: round(e.At), free: true}}
+	}
+	b := p.Boxes[e.Box]
+	var all, open []gate
+	for _, port := range b.Kind.Ports(b.Rect.W, b.Rect.H) {
+		if e.Port != "" && e.Port != port.Name {
+			continue
+		}
+		g := gate{name: port.Name, side: port.Side, slide: port.Slide, port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y)))}
+		switch {
+		case out && (port.Side == symbol.Top || port.Side == symbol.Left):
+			g.cost = againstOut
+		case !out && (port.Side == symbol.Bottom || port.Side == symbol.Right):
+			g.cost = againstIn
+		case out && port.Side == symbol.Bottom || !out && port.Side == symbol.Left:
+			g.cost = sideways
+		}
+		free := clearance(g.port, port.Side, b.Rect, rects)
+		d := math.Min(Margin, free/2)
+		o := port.Side.Out()
+		edge := edgeOf(b.Rect, port.Side, g.port)
+		g.turn = round(edge.Add(geom.Pt(o.X*d, o.Y*d)))
+		all = append(all, g)
+		if free > 2*hard && !no.has(port.Side) {
+			open = append(open, g)
+		}
+	}
+	if len(open) == 0 {
+		return all
+	}
+	return open
+}
+
+func round(p geom.Point) geom.Point { return geom.Pt(geom.Round2(p.X), geom.Round2(p.Y)) }
+
+// edgeOf is where the ray out of a port leaves the box: ports of leaning
+// symbols lie inside it.
+func edgeOf(r geom.Rect, s symbol.Side, p geom.Point) geom.Point {
+	switch s {
+	case symbol.Top:
+		p.Y = r.Y
+	case symbol.Right:
+		p.X = r.Right()
+	case symbol.Bottom:
+		p.Y = r.Bottom()
+	default:
+		p.X = r.X
+	}
+	return p
+}
+
+// clearance is the free way straight out of a port, up to two margins.
+func clearance(p geom.Point, s symbol.Side, own geom.Rect, rects []geom.Rect) float64 {
+	start, o := edgeOf(own, s, p), s.Out()
+	free := 2 * Margin
+	for _, r := range rects {
+		if r == own {
+			continue
+		}
+		var d float64
+		switch {
+		case o.X != 0 && p.Y > r.Y-hard && p.Y < r.Bottom()+hard:
+			if d = r.X - start.X; o.X < 0 {
+				d = start.X - r.Right()
+			}
+			if (r.CX()-start.X)*o.X < 0 {
+				continue // behind
+			}
+		case o.Y != 0 && p.X > r.X-hard && p.X < r.Right()+hard:
+			if d = r.Y - start.Y; o.Y < 0 {
+				d = start.Y - r.Bottom()
+			}
+			if (r.CY()-start.Y)*o.Y < 0 {
+				continue
+			}
+		default:
+			continue
+		}
+		free = math.Min(free, math.Max(0, d))
+	}
+	return free
+}
+
+// loopGates are the gates of a line from a step to itself: out at the right
+// and in at the top, unless its ports say otherwise.
+func loopGates(l Line, from, to []gate) ([]gate, []gate) {
+	pick := func(gs []gate, want ...string) []gate {
+		for _, w := range want {
+			for _, g := range gs {
+				if g.name == w {
+					return []gate{g}
+				}
+			}
+		}
+		return gs[:1]
+	}
+	if l.From.Port == "" {
+		if l.To.Port == "right" {
+			from = pick(from, "bottom", "top")
+		} else {
+			from = pick(from, "right", "bottom")
+		}
+	}
+	if l.To.Port == "" {
+		if from[0].name == "top" {
+			to = pick(to, "left", "right")
+		} else {
+			to = pick(to, "top", "left")
+		}
+	}
+	return from, to
+}
+
+// straight draws a line that has no way around: by right angles from end to
+// end, through whatever stands there.
+func (f *found) straight(p Page, l Line) {
+	f.through = true
+	f.from, f.to = nearest(p, l.From, l.To, true), nearest(p, l.To, l.From, false)
+	a, b := f.from.port, f.to.port
+	mid := geom.Pt(b.X, a.Y)
+	if !f.from.free && (f.from.side == symbol.Top || f.from.side == symbol.Bottom) {
+		mid = geom.Pt(a.X, b.Y)
+	}
+	f.points = geom.Simplify([]geom.Point{a, mid, b})
+	if len(f.points) < 2 {
+		f.points = []geom.Point{a, b}
+	}
+	f.cost = cost(f.points) + 1e6
+}
+
+func nearest(p Page, e, other End, out bool) gate {
+	target := other.At
+	if other.Box >= 0 {
+		target = p.Boxes[other.Box].Rect.Centre()
+	}
+	gs := gates(p, e, 0, nil, out)
+	best := gs[0]
+	for _, g := range gs[1:] {
+		if g.port.Dist(target) < best.port.Dist(target) {
+			best = g
+		}
+	}
+	return best
+}
+
+// centre moves each stretch whose neighbours go on the same way (a Z) to the
+// middle of its room.
+func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
+	pts := f.points
+	for k := 1; k+2 < len(pts); k++ {
+		upright := math.Abs(pts[k].X-pts[k+1].X) < 1e-9
+		get := func(q geom.Point) float64 {
+			if upright {
+				return q.X
+			}
+			return q.Y
+		}
+		a, at, b := get(pts[k-1]), get(pts[k]), get(pts[k+2])
+		if (at-a)*(b-at) <= 0 {
+			continue
+		}
+		lo, hi := math.Min(a, b), math.Max(a, b)
+		if k == 1 && !f.from.free {
+			lo, hi = keepStub(lo, hi, a, get(f.from.turn))
+		}
+		if k+3 == len(pts) && !f.to.free {
+			lo, hi = keepStub(lo, hi, b, get(f.to.turn))
+		}
+		span := geom.Span(pts[k], pts[k+1])
+		sweep := span
+		if upright {
+			sweep.X, sweep.W = lo, hi-lo
+		} else {
+			sweep.Y, sweep.H = lo, hi-lo
+		}
+		if lo >= hi {
+			continue
+		}
+		meet(sweep.Grow(Margin - 0.5))
+		for _, r := range rects {
+			g := r.Grow(Margin - 0.01)
+			if !g.Overlaps(sweep.Grow(0.02)) {
+				continue
+			}
+			e0, e1, s0, s1 := g.X, g.Right(), g.Y, g.Bottom()
+			p0, p1 := span.Y, span.Bottom()
+			if !upright {
+				e0, e1, s0, s1 = g.Y, g.Bottom(), g.X, g.Right()
+				p0, p1 = span.X, span.Right()
+			}
+			if s0 >= p1 || s1 <= p0 {
+				continue
+			}
+			if e1 <= at+0.02 {
+				lo = math.Max(lo, e1)
+			} else if e0 >= at-0.02 {
+				hi = math.Min(hi, e0)
+			} else {
+				lo, hi = at, at // inside a margin already: stay
+			}
+		}
+		if lo > at {
+			lo = at
+		}
+		if hi < at {
+			hi = at
+		}
+		mid := geom.Round2((lo + hi) / 2)
+		if upright {
+			pts[k].X, pts[k+1].X = mid, mid
+		} else {
+			pts[k].Y, pts[k+1].Y = mid, mid
+		}
+	}
+}
+
+// keepStub narrows [lo,hi] so that the stretch at the port a reaches at least
+// to turn.
+func keepStub(lo, hi, a, turn float64) (float64, float64) {
+	if turn > a {
+		return math.Max(lo, turn), hi
+	}
+	if turn < a {
+		return lo, math.Min(hi, turn)
+	}
+	return lo, hi
+}

@@ -1,0 +1,353 @@
+package route
+
+import (
+	"math"
+
+	"plaintracer/core/geom"
+)
+
+// nudger sets apart the stretches of different lines that would lie on or
+// close beside each other.
+type nudger struct {
+	p     Page
+	paths []*found
+	lines [][]geom.Point
+}
+
+// stretch is one straight part of a line. Along the axis that it can be moved
+// on it stands at pos; low and high are its ends on the other axis.
+type stretch struct {
+	line, at  int // line, and index of its first point
+	last      int // index of the line's last stretch
+	pos       float64
+	low, high float64
+	min, max  float64 // room for pos
+	stiff     float64 // how much it would rather stay
+	bounded   bool    // min and max are known
+}
+
+func newNudger(p Page, paths []*found) *nudger {
+	n := &nudger{p: p, paths: paths, lines: make([][]geom.Point, len(paths))}
+	for i, f := range paths {
+		n.lines[i] = append([]geom.Point(nil), f.points...)
+	}
+	return n
+}
+
+// points is the finished line i, two decimals.
+func (n *nudger) points(i int) []geom.Point {
+	pts := n.lines[i]
+	for k, q := range pts {
+		pts[k] = round(q)
+	}
+	return geom.Simplify(pts)
+}
+
+func (n *nudger) run() {
+	for _, upright := range []bool{true, false, true} {
+		n.pass(upright)
+	}
+}
+
+// stretches lists the parts of all lines in one direction, in page order.
+func (n *nudger) stretches(upright bool) []stretch {
+	var out []stretch
+	for i, pts := range n.lines {
+		for k := 0; k+1 < len(pts); k++ {
+			a, b := pts[k], pts[k+1]
+			if (a.X == b.X) != upright || a == b {
+				continue
+			}
+			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1}
+			if upright {
+				s.pos, s.low, s.high = a.X, math.Min(a.Y, b.Y), math.Max(a.Y, b.Y)
+			} else {
+				s.pos, s.low, s.high = a.Y, math.Min(a.X, b.X), math.Max(a.X, b.X)
+			}
+			if k == 0 || k == len(pts)-2 {
+				s.stiff = 6
+			}
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// pair says that stretch a stands before stretch b.
+type pair struct{ a, b int }
+
+// pass moves the stretches of one direction. Pairs that stand too close are
+// put in order and pushed apart; that may bring others too close, so it goes
+// on until nothing is.
+func (n *nudger) pass(upright bool) {
+	ss := n.stretches(upright)
+	known := map[pair]bool{}
+	var pairs []pair
+	for range 6 {
+		more := false
+		n.close(ss, func(i, j int) {
+			if known[pair{i, j}] || known[pair{j, i}] || n.trunk(&ss[i], &ss[j]) {
+				return
+			}
+			q := pair{i, j}
+			d := ss[i].pos - ss[j].pos
+			if math.Abs(d) < 1 {
+				if o := n.order(&ss[i], &ss[j], upright, 0); o != 0 {
+					d = float64(o)
+				}
+			}
+			if d > 0 {
+				q = pair{j, i}
+			}
+			known[q] = true
+			for _, k := range [2]int{i, j} {
+				if !ss[k].bounded {
+					n.bound(&ss[k], upright)
+				}
+			}
+			if ss[q.b].max-ss[q.a].min < narrowest {
+				return // neither can give way
+			}
+			pairs = append(pairs, q)
+			more = true
+		})
+		if !more {
+			break
+		}
+		separate(ss, pairs)
+	}
+	for i := range ss {
+		n.put(&ss[i], upright)
+	}
+}
+
+// put writes a stretch's place back into its line.
+func (n *nudger) put(s *stretch, upright bool) {
+	pts := n.lines[s.line]
+	if upright {
+		pts[s.at].X, pts[s.at+1].X = s.pos, s.pos
+	} else {
+		pts[s.at].Y, pts[s.at+1].Y = s.pos, s.pos
+	}
+}
+
+// close calls f for every pair of stretches of different lines that run side
+// by side nearer than Gap.
+func (n *nudger) close(ss []stretch, f func(i, j int)) {
+	order := make([]int, len(ss))
+	for i := range order {
+		order[i] = i
+	}
+	sortBy(order, func(a, b int) bool {
+		if ss[a].pos != ss[b].pos {
+			return ss[a].pos < ss[b].pos
+		}
+		return a < b
+	})
+	for x, i := range order {
+		for _, j := range order[x+1:] {
+			if ss[j].pos-ss[i].pos >= Gap-0.01 {
+				break
+			}
+			if ss[i].line != ss[j].line && math.Min(ss[i].high, ss[j].high)-math.Max(ss[i].low, ss[j].low) > 0.5 {
+				f(min(i, j), max(i, j))
+			}
+		}
+	}
+}
+
+// trunk tells whether two stretches belong to lines that share a port and run
+// there together: the first, or last, two stretches of each.
+func (n *nudger) trunk(a, b *stretch) bool {
+	f, g := n.p.Lines[a.line], n.p.Lines[b.line]
+	p, q := n.paths[a.line], n.paths[b.line]
+	if f.From.Box >= 0 && f.From.Box == g.From.Box && p.from.name == q.from.name && a.at <= 1 && b.at <= 1 {
+		return true
+	}
+	return f.To.Box >= 0 && f.To.Box == g.To.Box && p.to.name == q.to.name && a.last-a.at <= 1 && b.last-b.at <= 1
+}
+
+// bound finds the room of a stretch: between the boxes beside it, and at a
+// port no farther than the port lets it slide.
+func (n *nudger) bound(s *stretch, upright bool) {
+	s.bounded = true
+	s.min, s.max = math.Inf(-1), math.Inf(1)
+	f, l := n.paths[s.line], n.p.Lines[s.line]
+	first, last := s.at == 0, s.at == s.last
+	hold := func(g gate) {
+		c := g.port.X
+		if !upright {
+			c = g.port.Y
+		}
+		d := g.slide
+		if g.free {
+			d = 0
+		}
+		s.min, s.max = math.Max(s.min, c-d), math.Min(s.max, c+d)
+	}
+	if first {
+		hold(f.from)
+	}
+	if last {
+		hold(f.to)
+	}
+	if f.through {
+		s.min, s.max = s.pos, s.pos
+		return
+	}
+	for b := range n.p.Boxes {
+		if first && b == l.From.Box || last && b == l.To.Box {
+			continue
+		}
+		r := n.p.Boxes[b].Rect
+		e0, e1, p0, p1 := r.X, r.Right(), r.Y, r.Bottom()
+		if !upright {
+			e0, e1, p0, p1 = r.Y, r.Bottom(), r.X, r.Right()
+		}
+		if p0-hard >= s.high || p1+hard <= s.low {
+			continue
+		}
+		room := 5.0
+		if s.at == 1 && b == l.From.Box || s.at == s.last-1 && b == l.To.Box {
+			room = 11 // an arrowhead's length
+		}
+		if d := s.pos - e1; d >= 0 {
+			s.min = math.Max(s.min, e1+math.Min(room, d))
+		} else if d := e0 - s.pos; d >= 0 {
+			s.max = math.Min(s.max, e0-math.Min(room, d))
+		}
+	}
+	s.min, s.max = math.Min(s.min, s.pos), math.Max(s.max, s.pos)
+}
+
+// order tells whether a should stand before b (-1), after it (1), or may stand
+// either way (0), so that their lines cross least.
+func (n *nudger) order(a, b *stretch, upright bool, depth int) int {
+	lo, hi := n.orderAt(a, b, upright, false, depth), n.orderAt(a, b, upright, true, depth)
+	if lo != 0 {
+		return lo
+	}
+	return hi
+}
+
+// orderAt looks at the low or high end of two stretches that lie on each
+// other: who turns off first lies on the side that it turns to.
+func (n *nudger) orderAt(a, b *stretch, upright, atHigh bool, depth int) int {
+	ea, eb := a.low, b.low
+	if atHigh {
+		ea, eb = -a.high, -b.high
+	}
+	ta, na := n.turn(a, upright, atHigh)
+	tb, nb := n.turn(b, upright, atHigh)
+	switch {
+	case ea > eb+0.5:
+		return ta
+	case eb > ea+0.5:
+		return -tb
+	case ta != tb:
+		if ta < tb {
+			return -1
+		}
+		return 1
+	case ta == 0 || depth > 8:
+		return 0
+	}
+	// Both go round the same corner: who lies outside there is settled where
+	// they part.
+	var o int
+	if d := na.pos - nb.pos; math.Abs(d) >= 1 {
+		o = 1
+		if d < 0 {
+			o = -1
+		}
+	} else {
+		o = n.orderAt(&na, &nb, !upright, ta > 0, depth+1)
+	}
+	if atHigh {
+		return -ta * o
+	}
+	return ta * o
+}
+
+// turn tells to which side a line leaves a stretch at its low or high end, and
+// the stretch that it goes on with; 0 where it ends.
+func (n *nudger) turn(s *stretch, upright, atHigh bool) (int, stretch) {
+	pts := n.lines[s.line]
+	along := func(q geom.Point) float64 {
+		if upright {
+			return q.Y
+		}
+		return q.X
+	}
+	at, next := s.at, s.at-1 // the end is pts[at]; next is the neighbour's first point
+	if (along(pts[s.at+1]) > along(pts[s.at])) == atHigh {
+		at, next = s.at+1, s.at+1
+	}
+	if next < 0 || next+1 >= len(pts) {
+		return 0, stretch{}
+	}
+	far := pts[next]
+	if next == at {
+		far = pts[next+1]
+	}
+	here := pts[at]
+	o := stretch{line: s.line, at: next, last: s.last}
+	var d float64
+	if upright {
+		d = far.X - here.X
+		o.pos, o.low, o.high = here.Y, math.Min(far.X, here.X), math.Max(far.X, here.X)
+	} else {
+		d = far.Y - here.Y
+		o.pos, o.low, o.high = here.X, math.Min(far.Y, here.Y), math.Max(far.Y, here.Y)
+	}
+	switch {
+	case d < 0:
+		return -1, o
+	case d > 0:
+		return 1, o
+	}
+	return 0, o
+}
+
+// clash is a line that still lies on another one.
+type clash struct{ line, other int }
+
+// clashes lists lines that lie on another one although they share no port,
+// the later line of each pair.
+func (n *nudger) clashes() []clash {
+	var out []clash
+	seen := map[int]bool{}
+	for _, upright := range [2]bool{true, false} {
+		ss := n.stretches(upright)
+		n.close(ss, func(i, j int) {
+			a, b := &ss[i], &ss[j]
+			if math.Abs(a.pos-b.pos) > 2 || n.sharePort(a.line, b.line) {
+				return
+			}
+			l, o := max(a.line, b.line), min(a.line, b.line)
+			if !seen[l] && !n.paths[l].through {
+				seen[l] = true
+				out = append(out, clash{l, o})
+			}
+		})
+	}
+	sortBy(out, func(a, b clash) bool { return a.line < b.line })
+	return out
+}
+
+func (n *nudger) sharePort(i, j int) bool {
+	a, b, p, q := n.p.Lines[i], n.p.Lines[j], n.paths[i], n.paths[j]
+	same := func(e, f End, g, h gate) bool { return e.Box >= 0 && e.Box == f.Box && g.name == h.name }
+	return same(a.From, b.From, p.from, q.from) || same(a.To, b.To, p.to, q.to) ||
+		same(a.From, b.To, p.from, q.to) || same(a.To, b.From, p.to, q.from)
+}
+
+// obstructions are the stretches that the clashing line has to keep off.
+func (n *nudger) obstructions(c clash) []wall {
+	var out []wall
+	pts := n.lines[c.other]
+	for k := 0; k+1 < len(pts); k++ {
+		out = append(out, wall{pts[k], pts[k+1]})
+	}
+	return out
+}

@@ -1,0 +1,109 @@
+// Package route finds the ways of connectors: right-angled, around steps, few
+// bends, short, and set apart from each other.
+//
+// It works in three parts. First every line is routed by itself, blind to all
+// other lines, over a sparse set of 'interesting' coordinates that grows only
+// by the boxes the line meets (search.go, lazy.go). Then lines that share a
+// step agree on its sides: outcomes of a decision leave by different tips, and
+// no side has lines both in and out while another is near (sides.go). Last,
+// lines that would lie on each other are set apart inside their channels
+// (nudge.go), after Wybrow, Marriott and Stuckey, 'Orthogonal Connector
+// Routing', 2009.
+//
+// The result is a function of the page alone. A Router keeps the first part of
+// the lines whose surroundings did not change, which makes dragging cheap and
+// changes no result.
+package route
+
+import (
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// Distances, px.
+const (
+	Margin = 12.0 // kept from a step where there is room
+	Gap    = 10.0 // between lines side by side
+	hard   = 1.0  // never nearer to a step's side than this
+)
+
+// Costs of the search, in px of length.
+const (
+	bendCost   = 55.0
+	nearCost   = 1.0 // more for each px inside the margin of a step
+	againstOut = 3.0 // leaving by the top or left, against the reading direction
+	againstIn  = 3.0 // arriving at the bottom or right
+	sideways   = 1.0 // leaving by the bottom where the right would do as well
+)
+
+// Box is something that lines go around: a step, or with no Kind a bare
+// obstacle such as a lane's head.
+type Box struct {
+	ID   string
+	Kind symbol.Kind
+	Rect geom.Rect
+}
+
+// End is one end of a line: at a port of a box ("" for any side), or with Box
+// negative loose at a point.
+type End struct {
+	Box  int
+	Port string
+	At   geom.Point
+}
+
+// Line is a connector to be routed. Lines of a page come in a fixed order,
+// which settles who keeps a contested side.
+type Line struct {
+	ID       string
+	From, To End
+	Outcome  bool // leaves a decision: wants a tip of its own
+}
+
+// Page is what the router is given.
+type Page struct {
+	Boxes []Box
+	Lines []Line
+}
+
+// Route is how one line runs.
+type Route struct {
+	Points   []geom.Point
+	FromPort string // "" at a loose end
+	ToPort   string
+	Through  bool // no way around was there: drawn straight through
+}
+
+// Router routes pages that follow each other, such as the frames of a drag.
+// The zero value is ready.
+type Router struct {
+	boxes map[string]Box
+	kept  map[key]*found
+	work  searcher
+}
+
+// Routes computes the route of every line of the page.
+func (r *Router) Routes(p Page) []Route {
+	r.forget(p)
+	paths := r.settleSides(p)
+	n := newNudger(p, paths)
+	n.run()
+	for range 3 {
+		clash := n.clashes()
+		if len(clash) == 0 {
+			break
+		}
+		for _, c := range clash {
+			if alt := r.apart(p, c.line, paths[c.line], n.obstructions(c)); alt != nil {
+				paths[c.line] = alt
+			}
+		}
+		n = newNudger(p, paths)
+		n.run()
+	}
+	out := make([]Route, len(paths))
+	for i, f := range paths {
+		out[i] = Route{n.points(i), f.from.name, f.to.name, f.through}
+	}
+	return out
+}

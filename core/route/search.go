@@ -1,0 +1,378 @@
+package route
+
+import (
+	"math"
+	"slices"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// gate is a place where a line may start or end: the port, the point before it
+// where the line may first turn, and the direction out.
+type gate struct {
+	name  string
+	port  geom.Point
+	turn  geom.Point
+	side  symbol.Side
+	free  bool // a loose end: any direction
+	cost  float64
+	slide float64
+}
+
+// wall is a stretch of another line that this one must not run along.
+type wall struct{ a, b geom.Point }
+
+// searcher finds the cheapest right-angled path among given boxes. Its buffers
+// are kept from search to search.
+type searcher struct {
+	xs, ys []float64
+	edges  []edge // two for a node: to the right, downward
+	cost   []float64
+	prev   []int32
+	heap   queue
+}
+
+type edge struct {
+	blocked bool
+	extra   float64 // cost beside the length
+}
+
+// Headings are symbol.Side values: the way a path moves.
+const headings = 4
+
+// find returns the points of the cheapest path from one of the gates from to
+// one of the gates to, ports included, and the gates taken; nil when there is
+// none. Cost is length, bends and stretches inside the margin of a box.
+func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geom.Point, *gate, *gate) {
+	s.lay(boxes, from, to, walls)
+	nx, ny := len(s.xs), len(s.ys)
+	states := nx * ny * headings
+	s.cost = resize(s.cost, states)
+	s.prev = resize(s.prev, states)
+	for i := range s.cost {
+		s.cost[i] = math.Inf(1)
+	}
+	s.heap = s.heap[:0]
+
+	type goal struct {
+		node int
+		p    geom.Point
+		g    *gate
+		tail float64
+	}
+	goals := make([]goal, len(to))
+	for i := range to {
+		goals[i] = goal{s.node(to[i].turn), to[i].turn, &to[i], to[i].port.Dist(to[i].turn) + to[i].cost}
+	}
+	// rest is a lower bound of what is still to pay from a place and heading.
+	rest := func(p geom.Point, h symbol.Side) float64 {
+		best := math.Inf(1)
+		for i := range goals {
+			g := &goals[i]
+			d := math.Abs(p.X-g.p.X) + math.Abs(p.Y-g.p.Y) + g.tail + bendCost*float64(bends(p, h, g.p, g.g))
+			best = math.Min(best, d)
+		}
+		return best
+	}
+	push := func(state int, cost float64, prev int32) {
+		if cost < s.cost[state]-1e-9 {
+			s.cost[state], s.prev[state] = cost, prev
+			node := state / headings
+			p := geom.Pt(s.xs[node%nx], s.ys[node/nx])
+			s.heap.push(item{cost + rest(p, symbol.Side(state%headings)), cost, int32(state)})
+		}
+	}
+	starts := map[int]*gate{}
+	for i := range from {
+		g := &from[i]
+		n := s.node(g.turn)
+		for h := range headings {
+			if !g.free && symbol.Side(h) != g.side {
+				continue
+			}
+			st := n*headings + h
+			if c := g.port.Dist(g.turn) + g.cost; c < s.cost[st] {
+				starts[st] = g
+				push(st, c, -1)
+			}
+		}
+	}
+	for len(s.heap) > 0 {
+		it := s.heap.pop()
+		st := int(it.state)
+		if it.cost > s.cost[st]+1e-9 {
+			continue
+		}
+		node, h := st/headings, symbol.Side(st%headings)
+		for i := range goals {
+			if g := &goals[i]; g.node == node && (g.g.free || h == opposite(g.g.side)) {
+				return s.trace(st, starts, g.g)
+			}
+		}
+		x, y := node%nx, node/nx
+		for _, turn := range [3]int{0, 1, 3} { // straight on, right, left
+			nh := symbol.Side((int(h) + turn) % headings)
+			if turn != 0 {
+				// A turn is a state of its own at the same node, so that the
+				// last stretch may begin where a gate lies.
+				push(node*headings+int(nh), it.cost+bendCost, int32(st))
+				continue
+			}
+			to, e := -1, 0
+			var l float64
+			switch nh {
+			case symbol.Right:
+				if x+1 < nx {
+					to, e, l = node+1, node*2, s.xs[x+1]-s.xs[x]
+				}
+			case symbol.Left:
+				if x > 0 {
+					to, e, l = node-1, (node-1)*2, s.xs[x]-s.xs[x-1]
+				}
+			case symbol.Bottom:
+				if y+1 < ny {
+					to, e, l = node+nx, node*2+1, s.ys[y+1]-s.ys[y]
+				}
+			case symbol.Top:
+				if y > 0 {
+					to, e, l = node-nx, (node-nx)*2+1, s.ys[y]-s.ys[y-1]
+				}
+			}
+			if to >= 0 && !s.edges[e].blocked {
+				push(to*headings+int(nh), it.cost+l+s.edges[e].extra, int32(st))
+			}
+		}
+	}
+	return nil, nil, nil
+}
+
+// trace reads the path back from its last state.
+func (s *searcher) trace(st int, starts map[int]*gate, g *gate) ([]geom.Point, *gate, *gate) {
+	nx := len(s.xs)
+	var pts []geom.Point
+	pts = append(pts, g.port)
+	for {
+		node := st / headings
+		pts = append(pts, geom.Pt(s.xs[node%nx], s.ys[node/nx]))
+		if s.prev[st] < 0 {
+			break
+		}
+		st = int(s.prev[st])
+	}
+	f := starts[st]
+	pts = append(pts, f.port)
+	slices.Reverse(pts)
+	return geom.Simplify(pts), f, g
+}
+
+func opposite(s symbol.Side) symbol.Side { return (s + 2) % headings }
+
+// bends is the least number of bends from p, heading h, into the gate g at q.
+func bends(p geom.Point, h symbol.Side, q geom.Point, g *gate) int {
+	dx, dy := q.X-p.X, q.Y-p.Y
+	out := h.Out()
+	ahead, across := dx*out.X+dy*out.Y, math.Abs(dx*out.Y)+math.Abs(dy*out.X)
+	if g.free {
+		switch {
+		case across < 1e-9 && ahead >= -1e-9:
+			return 0
+		case ahead >= -1e-9:
+			return 1
+		}
+		return 2
+	}
+	want := opposite(g.side)
+	switch {
+	case want == h:
+		switch {
+		case across < 1e-9 && ahead >= -1e-9:
+			return 0
+		case across >= 1e-9 && ahead >= -1e-9:
+			return 2
+		}
+		return 4 - 2*b2i(across >= 1e-9) // back past the gate: two at least
+	case want == opposite(h):
+		return 2
+	}
+	wo := want.Out()
+	if ahead >= -1e-9 && dx*wo.X+dy*wo.Y >= -1e-9 {
+		return 1
+	}
+	return 3
+}
+
+func b2i(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
+}
+
+// lay sets up the coordinates and the edges of the search.
+func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall) {
+	s.xs, s.ys = s.xs[:0], s.ys[:0]
+	for i, b := range boxes {
+		s.xs = append(s.xs, b.X-Margin, b.Right()+Margin)
+		s.ys = append(s.ys, b.Y-Margin, b.Bottom()+Margin)
+		for _, c := range boxes[:i] { // through a gap too narrow for two margins
+			s.xs = gapMiddle(s.xs, b.X, b.Right(), c.X, c.Right())
+			s.ys = gapMiddle(s.ys, b.Y, b.Bottom(), c.Y, c.Bottom())
+		}
+	}
+	for _, gs := range [2][]gate{from, to} {
+		for _, g := range gs {
+			s.xs = append(s.xs, g.turn.X)
+			s.ys = append(s.ys, g.turn.Y)
+		}
+	}
+	for _, w := range walls {
+		if w.a.X == w.b.X {
+			s.xs = append(s.xs, w.a.X-Gap, w.a.X+Gap)
+		} else {
+			s.ys = append(s.ys, w.a.Y-Gap, w.a.Y+Gap)
+		}
+	}
+	s.xs, s.ys = tidy(s.xs), tidy(s.ys)
+	nx, ny := len(s.xs), len(s.ys)
+	s.edges = resize(s.edges, nx*ny*2)
+	clear(s.edges)
+	for _, b := range boxes {
+		s.cover(b.Grow(Margin-0.01), func(e *edge, l float64) { e.extra += l * nearCost })
+		s.cover(b.Grow(hard-0.01), func(e *edge, l float64) { e.blocked = true })
+	}
+	for _, w := range walls {
+		// Running along a line is dear, crossing it is not.
+		upright := w.a.X == w.b.X
+		r := geom.Span(w.a, w.b).Grow(Gap - 1)
+		s.coverSome(r, !upright, upright, func(e *edge, l float64) { e.extra += 40 + 8*l })
+	}
+}
+
+// gapMiddle appends the middle of the gap between [a0,a1] and [b0,b1] when it
+// is open but narrower than two margins.
+func gapMiddle(list []float64, a0, a1, b0, b1 float64) []float64 {
+	if b0 < a0 {
+		a0, a1, b0, b1 = b0, b1, a0, a1
+	}
+	if d := b0 - a1; d > 2*hard && d < 2*Margin {
+		list = append(list, (a1+b0)/2)
+	}
+	return list
+}
+
+// cover visits the edges that have a part inside r.
+func (s *searcher) cover(r geom.Rect, f func(e *edge, l float64)) {
+	s.coverSome(r, true, true, f)
+}
+
+func (s *searcher) coverSome(r geom.Rect, level, upright bool, f func(e *edge, l float64)) {
+	nx := len(s.xs)
+	x0, _ := slices.BinarySearch(s.xs, r.X)
+	x1, _ := slices.BinarySearch(s.xs, r.Right())
+	y0, _ := slices.BinarySearch(s.ys, r.Y)
+	y1, _ := slices.BinarySearch(s.ys, r.Bottom())
+	if level {
+		for y := y0; y < y1; y++ { // rows inside r
+			for x := max(0, x0-1); x < x1 && x+1 < nx; x++ {
+				if l := math.Min(s.xs[x+1], r.Right()) - math.Max(s.xs[x], r.X); l > 1e-9 {
+					f(&s.edges[(y*nx+x)*2], l)
+				}
+			}
+		}
+	}
+	if upright {
+		for x := x0; x < x1; x++ {
+			for y := max(0, y0-1); y < y1 && y+1 < len(s.ys); y++ {
+				if l := math.Min(s.ys[y+1], r.Bottom()) - math.Max(s.ys[y], r.Y); l > 1e-9 {
+					f(&s.edges[(y*nx+x)*2+1], l)
+				}
+			}
+		}
+	}
+}
+
+func (s *searcher) node(p geom.Point) int {
+	return index(s.ys, p.Y)*len(s.xs) + index(s.xs, p.X)
+}
+
+// index finds v, or the coordinate that tidy kept in its place.
+func index(list []float64, v float64) int {
+	i, ok := slices.BinarySearch(list, v)
+	if !ok && (i == len(list) || i > 0 && v-list[i-1] < list[i]-v) {
+		i--
+	}
+	return i
+}
+
+// tidy rounds and sorts the coordinates and drops repeated ones.
+func tidy(list []float64) []float64 {
+	for i, v := range list {
+		list[i] = geom.Round2(v) // equal places are equal numbers
+	}
+	slices.Sort(list)
+	return slices.Compact(list)
+}
+
+func resize[T any](list []T, n int) []T {
+	if cap(list) < n {
+		return make([]T, n+n/2)[:n]
+	}
+	return list[:n]
+}
+
+type item struct {
+	total, cost float64
+	state       int32
+}
+
+// queue is a heap of states; ties go to the farther one, then to the lower
+// state, so that the same page always gives the same path.
+type queue []item
+
+func (q queue) less(i, j int) bool {
+	a, b := &q[i], &q[j]
+	if d := a.total - b.total; d < -1e-9 || d > 1e-9 {
+		return d < 0
+	}
+	if d := a.cost - b.cost; d < -1e-9 || d > 1e-9 {
+		return d > 0
+	}
+	return a.state < b.state
+}
+
+// push and pop are container/heap's, without an allocation for each item.
+func (q *queue) push(v item) {
+	*q = append(*q, v)
+	for i := len(*q) - 1; i > 0; {
+		up := (i - 1) / 2
+		if !q.less(i, up) {
+			break
+		}
+		(*q)[i], (*q)[up] = (*q)[up], (*q)[i]
+		i = up
+	}
+}
+
+func (q *queue) pop() item {
+	h := *q
+	top, n := h[0], len(h)-1
+	h[0] = h[n]
+	h = h[:n]
+	*q = h
+	for i := 0; ; {
+		c := 2*i + 1
+		if c >= n {
+			break
+		}
+		if c+1 < n && h.less(c+1, c) {
+			c++
+		}
+		if !h.less(c, i) {
+			break
+		}
+		h[i], h[c] = h[c], h[i]
+		i = c
+	}
+	return top
+}

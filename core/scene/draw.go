@@ -1,0 +1,272 @@
+package scene
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
+)
+
+// Weights of lines, px.
+const (
+	outlineWeight = 1.5
+	lineWeight    = 1.4
+	laneWeight    = 1.0
+	corner        = 6.0 // radius of a connector's bends
+	arrowLong     = 10.0
+	arrowHalf     = 4.2
+	arrowNotch    = 7.5 // where the line meets the arrowhead
+)
+
+// Drawing is the whole page with its title and title block.
+func (s *Sheet) Drawing() Drawing {
+	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: Paper}
+	d.Elements = append(d.Elements, s.Border())
+	for _, l := range s.Page.Lanes {
+		d.Elements = append(d.Elements, s.LaneElement(l))
+	}
+	for i := range s.Steps {
+		d.Elements = append(d.Elements, s.StepElement(&s.Steps[i]))
+	}
+	for i := range s.Lines {
+		d.Elements = append(d.Elements, s.LineElement(&s.Lines[i]))
+	}
+	// Nothing drawn is cut off: the view reaches as far as the elements.
+	if b := Bounds(d.Elements).Grow(12); !b.Inside(d.View) {
+		d.View = d.View.Union(b)
+	}
+	return d
+}
+
+// Part is the drawing of the chosen steps and connectors alone.
+func (s *Sheet) Part(chosen func(id string) bool) Drawing {
+	d := Drawing{Title: s.Chart, Paper: Paper}
+	for i := range s.Steps {
+		if chosen(s.Steps[i].Step.ID) {
+			d.Elements = append(d.Elements, s.StepElement(&s.Steps[i]))
+		}
+	}
+	for i := range s.Lines {
+		if chosen(s.Lines[i].Line.ID) {
+			d.Elements = append(d.Elements, s.LineElement(&s.Lines[i]))
+		}
+	}
+	d.View = Bounds(d.Elements).Grow(12)
+	return d
+}
+
+// Border is the page's title and title block.
+func (s *Sheet) Border() Element {
+	p := s.Page
+	e := Element{Class: "sheet", Title: s.Chart}
+	if p.Title != "" {
+		e.Items = append(e.Items, text(Clip(typeset.Bold, 17, p.Title, p.W-36), 18, 34, typeset.Bold, 17, Ink))
+	}
+	cells := []struct {
+		head, body string
+		w          float64
+	}{
+		{"Chart", s.Chart, 190},
+		{"Revision", "draft", 100},
+		{"Page", fmt.Sprintf("%d of %d", s.Index+1, s.Count), 74},
+	}
+	const h = 38.0
+	x, y := p.W-18-190-100-74, p.H-18-h
+	e.Items = append(e.Items, stroke(geom.Box(geom.Rect{X: x, Y: y, W: 364, H: h}), 1.2))
+	for i, c := range cells {
+		if i > 0 {
+			e.Items = append(e.Items, stroke(geom.Polyline([]geom.Point{{X: x, Y: y}, {X: x, Y: y + h}}), 1.2))
+		}
+		e.Items = append(e.Items, text(c.head, x+8, y+15, typeset.Regular, 11, Quiet),
+			text(Clip(typeset.Regular, 13, c.body, c.w-14), x+8, y+31, typeset.Regular, 13, Ink))
+		x += c.w
+	}
+	return e
+}
+
+// LaneElement draws a lane: its box, head and name.
+func (s *Sheet) LaneElement(l *chart.Lane) Element {
+	r := s.Page.LaneRect(l)
+	e := Element{Class: "lane", ID: l.ID, Title: l.Name}
+	h := r
+	h.W = chart.LaneHead
+	e.Items = append(e.Items,
+		Item{Path: geom.Box(r), Stroke: LaneLine, Weight: laneWeight},
+		Item{Path: geom.Box(h), Fill: LaneFill, Stroke: LaneLine, Weight: laneWeight})
+	size, room := 13.0, l.Size-10
+	lines := typeset.Lines(typeset.Bold, size, l.Name, room)
+	if len(lines) > 1 {
+		size = 11
+		lines = typeset.Lines(typeset.Bold, size, l.Name, room)
+	}
+	if len(lines) > 2 {
+		lines = []string{lines[0], Clip(typeset.Bold, size, strings.Join(lines[1:], " "), room)}
+	}
+	for i, t := range lines {
+		x := h.CX() + size*0.35 + (float64(i)-float64(len(lines)-1)/2)*size*1.1
+		it := text(t, x, r.CY(), typeset.Bold, size, Ink)
+		it.Upright = true
+		it.At.Y = geom.Round2(r.CY() + it.Width/2)
+		e.Items = append(e.Items, it)
+	}
+	return e
+}
+
+// StepElement draws a step: outline, inner lines, text and number tag.
+func (s *Sheet) StepElement(sh *Shape) Element {
+	st, r := sh.Step, sh.Rect
+	info, _ := symbol.Of(st.Symbol)
+	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
+	o := stroke(st.Symbol.Outline(r.W, r.H).Shift(r.X, r.Y), outlineWeight)
+	o.Fill = "#FFFFFF"
+	if st.Symbol.Open() {
+		o.Stroke, o.Weight, o.Fill = "", 0, ""
+	}
+	e.Items = append(e.Items, o)
+	if in := st.Symbol.Inner(r.W, r.H); in != nil {
+		e.Items = append(e.Items, stroke(in.Shift(r.X, r.Y), outlineWeight))
+	}
+	for _, l := range sh.Lines {
+		e.Items = append(e.Items, text(l.Text, l.X, l.Baseline, typeset.Regular, typeset.Size, Ink))
+	}
+	if st.Number != "" {
+		e.Items = append(e.Items, tag(sh)...)
+	}
+	return e
+}
+
+// tag is the step's number on a small ink plate at its upper left.
+func tag(sh *Shape) []Item {
+	const size, h = 11.0, 15.0
+	n := Clip(typeset.Mono, size, sh.Step.Number, 90)
+	w := typeset.Width(typeset.Mono, size, n) + 8
+	x, y := sh.Rect.X-5, sh.Rect.Y-9
+	if sh.Step.Symbol == symbol.Decision {
+		x, y = sh.Rect.X+sh.Rect.W*0.13-w/2, sh.Rect.Y+sh.Rect.H*0.2-h/2
+	}
+	x, y = geom.Round2(x), geom.Round2(y)
+	return []Item{
+		{Path: geom.Box(geom.Rect{X: x, Y: y, W: geom.Round2(w), H: h}), Fill: Ink},
+		text(n, x+4, y+11.3, typeset.Mono, size, "#FFFFFF"),
+	}
+}
+
+// look is how a meaning is drawn.
+func look(m chart.Meaning) (dash []float64, weight float64, arrow bool) {
+	switch m {
+	case chart.Aside:
+		return []float64{6, 4}, lineWeight, true
+	case chart.Data:
+		return []float64{1.5, 3.5}, lineWeight, true
+	case chart.Note:
+		return []float64{4, 3}, 1, false
+	}
+	return nil, lineWeight, true
+}
+
+// LineElement draws a connector with its arrowhead and labels.
+func (s *Sheet) LineElement(r *Run) Element {
+	e := Element{Class: "connector", ID: r.Line.ID, Title: s.sentence(r)}
+	dash, weight, arrow := look(r.Line.Meaning)
+	pts := append([]geom.Point(nil), r.Points...)
+	colour := Ink
+	if r.Through {
+		colour = Red
+	}
+	var tip []Item
+	if n := len(pts); arrow && n >= 2 {
+		a, b := pts[n-2], pts[n-1]
+		if l := a.Dist(b); l > 0 {
+			u := geom.Pt((b.X-a.X)/l, (b.Y-a.Y)/l)
+			back := func(d, side float64) geom.Point {
+				return geom.Pt(geom.Round2(b.X-u.X*d-u.Y*side), geom.Round2(b.Y-u.Y*d+u.X*side))
+			}
+			p, q, c := back(arrowLong, arrowHalf), back(arrowLong, -arrowHalf), back(arrowNotch, 0)
+			tip = append(tip, Item{Path: geom.Path{}.Move(b.X, b.Y).Line(p.X, p.Y).Line(c.X, c.Y).Line(q.X, q.Y).Close(), Fill: colour})
+			if l > arrowNotch {
+				pts[n-1] = c
+			}
+		}
+	}
+	it := Item{Path: geom.Rounded(pts, corner), Stroke: colour, Weight: weight, Dash: dash}
+	e.Items = append(append(e.Items, it), tip...)
+	for i, end := range [2]chart.End{r.Line.From, r.Line.To} {
+		if end.Loose() && len(r.Points) > 0 {
+			e.Items = append(e.Items, frayed(r.Points, i == 1))
+		}
+	}
+	if r.Through && len(r.Points) >= 2 {
+		m, _ := geom.At(r.Points, 0.5)
+		e.Items = append(e.Items, Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5})
+	}
+	for _, l := range r.Labels {
+		for k, t := range l.Lines {
+			y := l.Box.Y + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
+			e.Items = append(e.Items, text(t, l.Box.X, y, typeset.Regular, labelSize, Ink))
+		}
+	}
+	return e
+}
+
+// frayed marks a loose end: three short strands in red.
+func frayed(pts []geom.Point, atEnd bool) Item {
+	b, a := pts[0], pts[0]
+	if len(pts) > 1 {
+		a = pts[1]
+	}
+	if atEnd {
+		b, a = pts[len(pts)-1], pts[max(0, len(pts)-2)]
+	}
+	u := geom.Pt(1, 0)
+	if l := a.Dist(b); l > 0 {
+		u = geom.Pt((b.X-a.X)/l, (b.Y-a.Y)/l)
+	}
+	var p geom.Path
+	for _, k := range [3]float64{-0.6, 0, 0.6} {
+		p = p.Move(b.X, b.Y).Line(geom.Round2(b.X+9*(u.X-k*u.Y)), geom.Round2(b.Y+9*(u.Y+k*u.X)))
+	}
+	return Item{Path: p, Stroke: Red, Weight: 1.5}
+}
+
+// sentence says in words what a connector does.
+func (s *Sheet) sentence(r *Run) string {
+	name := func(e chart.End) string {
+		if st := s.Page.Step(e.Step); st != nil {
+			return strings.TrimSpace(st.Number + " " + st.Text)
+		}
+		return "nowhere"
+	}
+	t := string(r.Line.Meaning) + " from " + name(r.Line.From) + " to " + name(r.Line.To)
+	if o := r.Line.Outcome(); o != "" {
+		t = o + ": " + t
+	}
+	return t
+}
+
+// Clip shortens a text to a width, with an ellipsis in place of what is left
+// out; the element's title keeps the whole.
+func Clip(f typeset.Face, size float64, s string, width float64) string {
+	s = strings.Join(strings.Fields(s), " ")
+	if typeset.Width(f, size, s) <= width {
+		return s
+	}
+	width -= typeset.Width(f, size, "…")
+	out, w := "", 0.0
+	for _, r := range s {
+		if w += typeset.Width(f, size, string(r)); w > width {
+			break
+		}
+		out += string(r)
+	}
+	return strings.TrimSpace(out) + "…"
+}
+
+// Scale is the factor by which a drawing is made smaller or larger to fit into
+// w x h px.
+func (d Drawing) Scale(w, h float64) float64 {
+	return math.Min(w/d.View.W, h/d.View.H)
+}

@@ -1,0 +1,238 @@
+package scene
+
+import (
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/route"
+	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
+)
+
+// Sheet is the geometry of a page as it is drawn.
+type Sheet struct {
+	Chart string
+	Page  *chart.Page
+	Index int // of the page in the chart, from 0
+	Count int // pages in the chart
+
+	Steps []Shape // as Page.Steps
+	Lines []Run   // as Page.Connectors
+}
+
+// Shape is a step as drawn. Its box may be larger than stored: text never
+// stands outside its symbol.
+type Shape struct {
+	Step  *chart.Step
+	Rect  geom.Rect
+	Lines []typeset.Line // in page coordinates
+}
+
+// Run is a connector as drawn.
+type Run struct {
+	Line             *chart.Connector
+	Points           []geom.Point
+	FromPort, ToPort string // "" at a loose end
+	Through          bool   // no way around: drawn straight through
+	Labels           []LabelShape
+}
+
+// LabelShape is a connector's label as drawn.
+type LabelShape struct {
+	Box   geom.Rect
+	Lines []string
+}
+
+// Labels of connectors.
+const (
+	labelSize = 12.0
+	labelWide = 150.0 // px, before a label is broken into lines
+)
+
+// Composer makes sheets. It keeps what did not change from one to the next, so
+// that a drag is cheap; the zero value is ready, one is used for one page.
+type Composer struct {
+	router route.Router
+	fits   map[fitKey]fitted
+	labels map[string]LabelShape
+}
+
+type fitKey struct {
+	kind symbol.Kind
+	w, h float64
+	text string
+}
+
+type fitted struct {
+	box   geom.Rect // as for a step at the origin
+	lines []typeset.Line
+}
+
+// keepFits bounds the memory of a Composer that is used for hours.
+const keepFits = 4000
+
+func (c *Composer) fit(s *chart.Step) fitted {
+	k := fitKey{s.Symbol, s.W, s.H, s.Text}
+	if f, ok := c.fits[k]; ok {
+		return f
+	}
+	if c.fits == nil || len(c.fits) > keepFits {
+		c.fits = map[fitKey]fitted{}
+	}
+	var f fitted
+	f.box = typeset.Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
+	f.lines, _ = typeset.Fit(s.Symbol, f.box.W, f.box.H, s.Text)
+	c.fits[k] = f
+	return f
+}
+
+func (c *Composer) label(t string) LabelShape {
+	if l, ok := c.labels[t]; ok {
+		return l
+	}
+	if c.labels == nil || len(c.labels) > keepFits {
+		c.labels = map[string]LabelShape{}
+	}
+	l := LabelShape{Lines: typeset.Lines(typeset.Regular, labelSize, t, labelWide)}
+	for _, s := range l.Lines {
+		l.Box.W = max(l.Box.W, typeset.Width(typeset.Regular, labelSize, s))
+	}
+	l.Box.W = geom.Round2(l.Box.W)
+	l.Box.H = geom.Round2(float64(len(l.Lines)-1)*labelSize*typeset.Leading + labelSize*(typeset.Ascent+typeset.Descent))
+	c.labels[t] = l
+	return l
+}
+
+// Compose computes the geometry of a page of the chart.
+func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
+	s := &Sheet{Chart: ch.Name, Page: p, Count: len(ch.Pages)}
+	for i, q := range ch.Pages {
+		if q == p {
+			s.Index = i
+		}
+	}
+	var rp route.Page
+	at := make(map[string]int, len(p.Steps))
+	s.Steps = make([]Shape, len(p.Steps))
+	tops := laneTops(p)
+	for i, st := range p.Steps {
+		f := c.fit(st)
+		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(tops[st.Lane] + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
+		sh.Lines = make([]typeset.Line, len(f.lines))
+		for k, l := range f.lines {
+			l.X += sh.Rect.X
+			l.Baseline += sh.Rect.Y
+			sh.Lines[k] = l
+		}
+		s.Steps[i] = sh
+		at[st.ID] = i
+		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
+	}
+	for _, l := range p.Lanes {
+		rp.Boxes = append(rp.Boxes, route.Box{ID: "lane " + l.ID, Rect: head(p, l)})
+	}
+	sizes := make([][]route.Size, len(p.Connectors))
+	shapes := make([][]LabelShape, len(p.Connectors))
+	end := func(e chart.End) route.End {
+		if e.Loose() {
+			return route.End{Box: -1, At: geom.Pt(e.X, e.Y)}
+		}
+		return route.End{Box: at[e.Step], Port: e.Port}
+	}
+	for i, l := range p.Connectors {
+		r := route.Line{ID: l.ID, From: end(l.From), To: end(l.To)}
+		r.Outcome = !l.From.Loose() && l.Meaning.Way() && p.Steps[r.From.Box].Symbol == symbol.Decision
+		rp.Lines = append(rp.Lines, r)
+		for _, t := range l.Labels {
+			ls := c.label(t.Text)
+			shapes[i] = append(shapes[i], ls)
+			sizes[i] = append(sizes[i], route.Size{W: ls.Box.W, H: ls.Box.H})
+		}
+	}
+	routes := c.router.Routes(rp)
+	boxes := route.Labels(rp, routes, sizes)
+	s.Lines = make([]Run, len(routes))
+	for i, r := range routes {
+		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through}
+		for k, l := range shapes[i] {
+			l.Box.X, l.Box.Y = geom.Round2(boxes[i][k].X), geom.Round2(boxes[i][k].Y)
+			run.Labels = append(run.Labels, l)
+		}
+		s.Lines[i] = run
+	}
+	return s
+}
+
+func laneTops(p *chart.Page) map[string]float64 {
+	tops := make(map[string]float64, len(p.Lanes)+1)
+	y := p.Frame.Y
+	for _, l := range p.Lanes {
+		tops[l.ID] = y
+		y += l.Size
+	}
+	return tops
+}
+
+// head is the strip with a lane's name.
+func head(p *chart.Page, l *chart.Lane) geom.Rect {
+	r := p.LaneRect(l)
+	r.W = chart.LaneHead
+	return r
+}
+
+// StepAt is the topmost step under q; nil where there is none.
+func (s *Sheet) StepAt(q geom.Point) *Shape {
+	for i := len(s.Steps) - 1; i >= 0; i-- {
+		if sh := &s.Steps[i]; sh.Rect.Contains(q) {
+			if o := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H); o.Encloses(geom.Pt(q.X-sh.Rect.X, q.Y-sh.Rect.Y)) {
+				return sh
+			}
+		}
+	}
+	return nil
+}
+
+// Shape finds a step as drawn; nil when there is none of that id.
+func (s *Sheet) Shape(id string) *Shape {
+	for i := range s.Steps {
+		if s.Steps[i].Step.ID == id {
+			return &s.Steps[i]
+		}
+	}
+	return nil
+}
+
+// Run finds a connector as drawn; nil when there is none of that id.
+func (s *Sheet) Run(id string) *Run {
+	for i := range s.Lines {
+		if s.Lines[i].Line.ID == id {
+			return &s.Lines[i]
+		}
+	}
+	return nil
+}
+
+// RunAt is the connector within reach px of q, its labels included.
+func (s *Sheet) RunAt(q geom.Point, reach float64) *Run {
+	var best *Run
+	for i := range s.Lines {
+		r := &s.Lines[i]
+		for _, l := range r.Labels {
+			if l.Box.Contains(q) {
+				return r
+			}
+		}
+		if d := geom.DistTo(r.Points, q); d <= reach {
+			best, reach = r, d
+		}
+	}
+	return best
+}
+
+// Ports are the places where a connector holds at the step, on the page.
+func (sh *Shape) Ports() []symbol.Port {
+	ps := sh.Step.Symbol.Ports(sh.Rect.W, sh.Rect.H)
+	for i := range ps {
+		ps[i].At = ps[i].At.Add(geom.Pt(sh.Rect.X, sh.Rect.Y))
+	}
+	return ps
+}

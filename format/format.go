@@ -1,0 +1,130 @@
+// Package format writes a chart in any of the formats that it can be exported
+// in; each has a package of its own below this one.
+package format
+
+import (
+	"fmt"
+	"io"
+	"math"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/scene"
+	"plaintracer/core/typeset"
+	"plaintracer/format/csv"
+	"plaintracer/format/font"
+	"plaintracer/format/geometry"
+	"plaintracer/format/pdf"
+	"plaintracer/format/png"
+	"plaintracer/format/svg"
+)
+
+// Kind is one of the formats, named by its file's extension.
+type Kind string
+
+// The formats.
+const (
+	SVG      Kind = "svg"
+	PNG      Kind = "png"
+	PDF      Kind = "pdf"
+	CSV      Kind = "csv"
+	JSON     Kind = "json"
+	Geometry Kind = "geometry.json"
+)
+
+// fairPixels is the most that a PNG has whose scale nobody chose.
+const fairPixels = 25e6
+
+// Types are the media types of the formats.
+var Types = map[Kind]string{
+	SVG: "image/svg+xml", PNG: "image/png", PDF: "application/pdf",
+	CSV: "text/csv; charset=utf-8", JSON: "application/json", Geometry: "application/json",
+}
+
+// Of finds the format of a file name.
+func Of(name string) (Kind, error) {
+	for _, k := range []Kind{Geometry, SVG, PNG, PDF, CSV, JSON} {
+		if strings.HasSuffix(strings.ToLower(name), "."+string(k)) {
+			return k, nil
+		}
+	}
+	return "", fmt.Errorf("%s: no format of that name; wanted is an ending .svg, .png, .pdf, .csv, .json or .geometry.json", name)
+}
+
+// Options say what of a chart is written and how. The zero value means the
+// whole chart (its first page where the format has room for one), PNG at 2x on
+// white.
+type Options struct {
+	Page   string               // id; "" for all, or the first
+	Chosen func(id string) bool // steps and connectors; nil for whole pages
+	Scale  float64              // pixels a px, for PNG; 0 means 2, or less for a huge page
+	Clear  bool                 // PNG without ground
+	Author string               // for PDF
+}
+
+// Write writes the chart in the format.
+func Write(w io.Writer, k Kind, c *chart.Chart, o Options) error {
+	pages := c.Pages
+	if o.Page != "" {
+		p := c.Page(o.Page)
+		if p == nil {
+			return fmt.Errorf("the chart has no page %q", o.Page)
+		}
+		pages = []*chart.Page{p}
+	}
+	switch k {
+	case JSON:
+		b, err := chart.Marshal(c)
+		if err != nil {
+			return err
+		}
+		_, err = w.Write(b)
+		return err
+	case CSV:
+		return csv.Write(w, pages[0])
+	}
+	var sheets []*scene.Sheet
+	for _, p := range pages {
+		var comp scene.Composer
+		sheets = append(sheets, comp.Compose(c, p))
+	}
+	if k == Geometry {
+		return geometry.Write(w, sheets)
+	}
+	var ds []scene.Drawing
+	for _, s := range sheets {
+		if o.Chosen != nil {
+			d := s.Part(o.Chosen)
+			if len(d.Elements) == 0 {
+				return fmt.Errorf("nothing is selected to export")
+			}
+			ds = append(ds, d)
+		} else {
+			ds = append(ds, s.Drawing())
+		}
+	}
+	switch k {
+	case SVG:
+		return svg.Document(w, ds[0], svgStyle(ds[0]))
+	case PNG:
+		if o.Scale == 0 { // what a screen shows sharply, less for a huge page
+			o.Scale = min(2, math.Sqrt(fairPixels/(ds[0].View.W*ds[0].View.H)))
+		}
+		return png.Write(w, ds[0], o.Scale, o.Clear)
+	case PDF:
+		return pdf.Write(w, c.Name, o.Author, ds)
+	}
+	return fmt.Errorf("there is no format %q", k)
+}
+
+// svgStyle is the style of a file that opens alone, fonts included.
+func svgStyle(d scene.Drawing) string {
+	names := [...]string{typeset.Regular: "regular", typeset.Bold: "bold", typeset.Mono: "mono"}
+	texts := map[string]string{}
+	for _, e := range d.Elements {
+		for _, i := range e.Items {
+			texts[names[i.Face]] += i.Text
+		}
+	}
+	return font.Embedded(texts) + svg.Style(font.Families("regular"), font.Families("mono"))
+}

@@ -1,0 +1,105 @@
+// Package geometry writes what was drawn, for other tools: where steps, lanes
+// and connectors stand, in px from the page's top left corner.
+package geometry
+
+import (
+	"encoding/json"
+	"io"
+	"strings"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+)
+
+type file struct {
+	Pages []page `json:"pages"`
+}
+
+type page struct {
+	ID         string      `json:"id"`
+	Title      string      `json:"title"`
+	W          float64     `json:"w"`
+	H          float64     `json:"h"`
+	Steps      []step      `json:"steps"`
+	Lanes      []lane      `json:"lanes"`
+	Connectors []connector `json:"connectors"`
+}
+
+type box struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+	W float64 `json:"w"`
+	H float64 `json:"h"`
+}
+
+func boxOf(r geom.Rect) box {
+	return box{geom.Round2(r.X), geom.Round2(r.Y), geom.Round2(r.W), geom.Round2(r.H)}
+}
+
+type step struct {
+	ID     string `json:"id"`
+	Number string `json:"number"`
+	Symbol string `json:"symbol"`
+	Lane   string `json:"lane"`
+	Text   string `json:"text"`
+	box
+	Lines []string `json:"lines"`
+}
+
+type lane struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	box
+}
+
+type connector struct {
+	ID       string       `json:"id"`
+	From     string       `json:"from"`
+	To       string       `json:"to"`
+	Meaning  string       `json:"meaning"`
+	FromPort string       `json:"fromPort"`
+	ToPort   string       `json:"toPort"`
+	Label    string       `json:"label"`
+	LabelBox *box         `json:"labelBox,omitempty"`
+	Points   [][2]float64 `json:"points"`
+	Through  bool         `json:"through,omitempty"`
+}
+
+// Write writes the sheets as geometry JSON.
+func Write(w io.Writer, sheets []*scene.Sheet) error {
+	f := file{Pages: []page{}}
+	for _, s := range sheets {
+		p := page{ID: s.Page.ID, Title: s.Page.Title, W: s.Page.W, H: s.Page.H, Steps: []step{}, Lanes: []lane{}, Connectors: []connector{}}
+		for _, sh := range s.Steps {
+			st := step{ID: sh.Step.ID, Number: sh.Step.Number, Symbol: string(sh.Step.Symbol), Lane: sh.Step.Lane, Text: sh.Step.Text, box: boxOf(sh.Rect), Lines: []string{}}
+			for _, l := range sh.Lines {
+				st.Lines = append(st.Lines, l.Text)
+			}
+			p.Steps = append(p.Steps, st)
+		}
+		for _, l := range s.Page.Lanes {
+			p.Lanes = append(p.Lanes, lane{l.ID, l.Name, boxOf(s.Page.LaneRect(l))})
+		}
+		for _, r := range s.Lines {
+			c := connector{ID: r.Line.ID, From: r.Line.From.Step, To: r.Line.To.Step, Meaning: string(r.Line.Meaning), FromPort: r.FromPort, ToPort: r.ToPort, Points: [][2]float64{}, Through: r.Through}
+			var labels []string
+			var around geom.Rect
+			for _, l := range r.Labels {
+				labels = append(labels, strings.Join(l.Lines, " "))
+				around = around.Union(l.Box)
+			}
+			if c.Label = strings.Join(labels, "; "); len(labels) > 0 {
+				b := boxOf(around)
+				c.LabelBox = &b
+			}
+			for _, q := range r.Points {
+				c.Points = append(c.Points, [2]float64{q.X, q.Y})
+			}
+			p.Connectors = append(p.Connectors, c)
+		}
+		f.Pages = append(f.Pages, p)
+	}
+	e := json.NewEncoder(w)
+	e.SetEscapeHTML(false)
+	return e.Encode(f)
+}

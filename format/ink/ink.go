@@ -1,0 +1,207 @@
+// Package ink puts drawing lists on a canvas, which the PDF and PNG writers
+// then render: one drawing, two files.
+package ink
+
+import (
+	"image/color"
+	"strconv"
+	"strings"
+	"sync"
+	"unicode"
+
+	"github.com/tdewolff/canvas"
+	"golang.org/x/text/unicode/bidi"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+	"plaintracer/core/typeset"
+	"plaintracer/format/font"
+)
+
+// PerMM is how many px make a millimetre (96 px an inch).
+const PerMM = 96 / 25.4
+
+// lock guards the fonts: shaping keeps buffers in them.
+var lock sync.Mutex
+
+// Draw makes a canvas of w x h px and draws d on it, scaled by k, with the top
+// left corner of its view at (x, y). The ground is filled when ground is set.
+func Draw(d scene.Drawing, w, h, x, y, k float64, ground string) *canvas.Canvas {
+	lock.Lock()
+	defer lock.Unlock()
+	c := canvas.New(w/PerMM, h/PerMM)
+	p := pen{ctx: canvas.NewContext(c), k: k / PerMM, h: h / PerMM, dx: x/PerMM - d.View.X*k/PerMM, dy: y/PerMM - d.View.Y*k/PerMM}
+	if ground != "" {
+		p.ctx.SetFillColor(colour(ground))
+		p.ctx.SetStrokeColor(canvas.Transparent)
+		p.ctx.DrawPath(0, 0, canvas.Rectangle(w/PerMM, h/PerMM))
+	}
+	for _, e := range d.Elements {
+		for _, i := range e.Items {
+			if i.Text != "" {
+				p.text(i)
+			} else {
+				p.path(i)
+			}
+		}
+	}
+	return c
+}
+
+// pen maps px, y downward, to the canvas' mm, y upward.
+type pen struct {
+	ctx    *canvas.Context
+	k, h   float64
+	dx, dy float64
+}
+
+func (p *pen) at(q geom.Point) (float64, float64) {
+	return p.dx + q.X*p.k, p.h - (p.dy + q.Y*p.k)
+}
+
+func (p *pen) path(i scene.Item) {
+	var out canvas.Path
+	for _, s := range i.Path {
+		switch s.Op {
+		case 'M':
+			out.MoveTo(p.at(s.P[0]))
+		case 'L':
+			out.LineTo(p.at(s.P[0]))
+		case 'C':
+			x1, y1 := p.at(s.P[0])
+			x2, y2 := p.at(s.P[1])
+			x, y := p.at(s.P[2])
+			out.CubeTo(x1, y1, x2, y2, x, y)
+		case 'Z':
+			out.Close()
+		}
+	}
+	p.ctx.SetFillColor(colour(i.Fill))
+	p.ctx.SetStrokeColor(colour(i.Stroke))
+	p.ctx.SetStrokeWidth(i.Weight * p.k)
+	p.ctx.SetStrokeCapper(canvas.ButtCap)
+	p.ctx.SetStrokeJoiner(canvas.MiterJoin)
+	dash := make([]float64, len(i.Dash))
+	for n, d := range i.Dash {
+		dash[n] = d * p.k
+	}
+	p.ctx.SetDashes(0, dash...)
+	p.ctx.DrawPath(0, 0, &out)
+}
+
+// text draws a line of text from the left, each run of characters with the
+// first font that has them.
+func (p *pen) text(i scene.Item) {
+	p.ctx.Push()
+	defer p.ctx.Pop()
+	x, y := p.at(i.At)
+	p.ctx.Translate(x, y)
+	if i.Upright {
+		p.ctx.Rotate(90)
+	}
+	at := 0.0
+	for _, r := range runs(i.Face, i.Text) {
+		f := r.file.Face(i.Size*p.k*ptPerMM, colour(i.Fill), canvas.FontRegular, canvas.FontNormal)
+		t := canvas.NewTextLine(f, r.text, canvas.Left)
+		p.ctx.DrawText(at, 0, t)
+		at += f.TextWidth(r.text)
+	}
+}
+
+const ptPerMM = 72 / 25.4
+
+type run struct {
+	text string
+	file *canvas.FontFamily
+}
+
+// runs cuts a line into pieces of one font each, in the order in which they
+// stand from left to right (Unicode bidirectional algorithm).
+func runs(f typeset.Face, s string) []run {
+	s = strings.Map(func(r rune) rune {
+		if unicode.Is(unicode.C, r) && r != '\u200d' || unicode.Is(unicode.Variation_Selector, r) {
+			return -1
+		}
+		return r
+	}, s)
+	var out []run
+	var para bidi.Paragraph
+	if _, err := para.SetString(s, bidi.DefaultDirection(bidi.LeftToRight)); err != nil {
+		return pieces(f, s)
+	}
+	o, err := para.Order()
+	if err != nil {
+		return pieces(f, s)
+	}
+	for i := range o.NumRuns() {
+		r := o.Run(i)
+		ps := pieces(f, r.String())
+		if r.Direction() == bidi.RightToLeft {
+			for a, b := 0, len(ps)-1; a < b; a, b = a+1, b-1 {
+				ps[a], ps[b] = ps[b], ps[a]
+			}
+		}
+		out = append(out, ps...)
+	}
+	return out
+}
+
+// pieces cuts text where the font changes. Spaces and marks stay with what is
+// before them.
+func pieces(f typeset.Face, s string) []run {
+	var out []run
+	var last *canvas.FontFamily
+	for _, r := range s {
+		file := last
+		if last == nil || !unicode.IsSpace(r) && !unicode.IsMark(r) && r != '\u200d' {
+			file = fontFor(f, r)
+		}
+		if file != last {
+			out = append(out, run{file: file})
+			last = file
+		}
+		out[len(out)-1].text += string(r)
+	}
+	return out
+}
+
+var (
+	faceNames = [...]string{typeset.Regular: "regular", typeset.Bold: "bold", typeset.Mono: "mono"}
+	loaded    = map[string]*canvas.FontFamily{}
+)
+
+// fontFor is the first font of the face with a glyph for r, else the first.
+func fontFor(f typeset.Face, r rune) *canvas.FontFamily {
+	files := font.Face(faceNames[f])
+	for _, file := range files {
+		if ff := load(file); ff.Face(10).Font.GlyphIndex(r) != 0 {
+			return ff
+		}
+	}
+	return load(files[0])
+}
+
+func load(f font.File) *canvas.FontFamily {
+	if ff, ok := loaded[f.Name]; ok {
+		return ff
+	}
+	ff := canvas.NewFontFamily(f.Name)
+	if err := ff.LoadFont(f.WOFF2(), 0, canvas.FontRegular); err != nil {
+		panic("ink: " + f.Name + ": " + err.Error()) // shipped with the program
+	}
+	ff.SetFeatures("-kern,-liga")
+	loaded[f.Name] = ff
+	return ff
+}
+
+// colour reads #RRGGBB; "" is clear.
+func colour(s string) color.RGBA {
+	if len(s) != 7 {
+		return canvas.Transparent
+	}
+	v, err := strconv.ParseUint(s[1:], 16, 32)
+	if err != nil {
+		return canvas.Transparent
+	}
+	return color.RGBA{uint8(v >> 16), uint8(v >> 8), uint8(v), 255}
+}

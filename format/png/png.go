@@ -1,0 +1,34 @@
+// Package png writes drawing lists as pictures.
+package png
+
+import (
+	"fmt"
+	"image/png"
+	"io"
+	"math"
+
+	"github.com/tdewolff/canvas"
+	"github.com/tdewolff/canvas/renderers/rasterizer"
+
+	"plaintracer/core/scene"
+	"plaintracer/format/ink"
+)
+
+// maxPixels bounds a picture; an A3 page at 3x has 15 million.
+const maxPixels = 120e6
+
+// Write renders d at scale pixels a px on white, or on clear ground.
+func Write(w io.Writer, d scene.Drawing, scale float64, clear bool) error {
+	wpx, hpx := math.Ceil(d.View.W*scale), math.Ceil(d.View.H*scale)
+	if wpx*hpx > maxPixels {
+		return fmt.Errorf("a picture of %.0f x %.0f pixels is too large; take a smaller scale, or SVG or PDF", wpx, hpx)
+	}
+	ground := "#FFFFFF"
+	if clear {
+		ground = ""
+	}
+	c := ink.Draw(d, wpx/scale, hpx/scale, 0, 0, 1, ground)
+	img := rasterizer.Draw(c, canvas.DPMM(ink.PerMM*scale), canvas.DefaultColorSpace)
+	enc := png.Encoder{CompressionLevel: png.BestSpeed}
+	return enc.Encode(w, img)
+}
