@@ -189,7 +189,7 @@ func (k Kind) Ports(w, h float64) []Port {
 		}
 	case Document:
 		p[Bottom].At.Y, p[Bottom].Slide = h-wave(h), 0
-		p[Right].At.Y, p[Left].At.Y = (h-wave(h))/2, (h-wave(h))/2
+		p[Right].Slide, p[Left].Slide = h/2-2*wave(h)-2, h/2-2*wave(h)-2
 	case Data:
 		s := slant(w, h)
 		p[Left].At.X, p[Right].At.X = s/2, w-s/2

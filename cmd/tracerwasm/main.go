@@ -1,0 +1,164 @@
+//go:build js && wasm
+
+// Command tracerwasm is the core in the browser: a thin door. It keeps one
+// editing session; calls bring pointer, keys and commands in as small values
+// and take the changes to be drawn out as JSON.
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"syscall/js"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/edit"
+	"plaintracer/core/scene"
+	"plaintracer/format/svg"
+)
+
+var session *edit.Editor
+
+// update is what the browser gets: SVG to be replaced by id, and facts.
+type update struct {
+	SVG     string         `json:"svg,omitempty"`
+	Drop    []string       `json:"drop,omitempty"`
+	Marks   string         `json:"marks"`
+	Guides  string         `json:"guides"`
+	Facts   *edit.Facts    `json:"facts,omitempty"`
+	Rows    []edit.Row     `json:"rows,omitempty"`
+	HasRows bool           `json:"hasRows"`
+	Typing  *edit.Typing   `json:"typing"`
+	Ask     *edit.Question `json:"ask"`
+	Notice  string         `json:"notice,omitempty"`
+	Clip    string         `json:"clip,omitempty"`
+	Cursor  string         `json:"cursor"`
+	Send    []edit.Sent    `json:"send,omitempty"`
+	Seq     int            `json:"seq"`
+	Waiting int            `json:"waiting"`
+	Handled bool           `json:"handled"`
+	Gap     string         `json:"gap,omitempty"` // the log has to be read again from Seq
+	Found   []edit.Found   `json:"found,omitempty"`
+	Panic   string         `json:"panic,omitempty"`
+}
+
+var told int // the last command handed out for sending
+
+func answer(u *update, fresh bool) {
+	c := session.Update(fresh)
+	var b strings.Builder
+	for _, e := range c.Patch {
+		b.WriteString(svg.Element(e))
+	}
+	u.SVG, u.Drop = b.String(), c.Drop
+	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
+	u.Facts, u.Rows, u.HasRows, u.Typing, u.Ask, u.Notice, u.Clip, u.Cursor = c.Facts, c.Rows, c.Rows != nil, c.Typing, c.Ask, c.Notice, c.Clip, c.Cursor
+	pending := session.Pending()
+	u.Seq, u.Waiting = session.Seq(), len(pending)
+	for _, s := range pending {
+		if s.N > told {
+			u.Send = append(u.Send, s)
+			told = s.N
+		}
+	}
+}
+
+func inner(e scene.Element) string {
+	if len(e.Items) == 0 {
+		return ""
+	}
+	return svg.Element(e)
+}
+
+// door wraps a call: a panic is reported and not fatal, since it would end the
+// whole instance; the page then loads the chart anew.
+func door(f func(args []js.Value, u *update) (fresh bool)) js.Func {
+	return js.FuncOf(func(_ js.Value, args []js.Value) (out any) {
+		var u update
+		defer func() {
+			if r := recover(); r != nil {
+				u.Panic = fmt.Sprint(r)
+			}
+			b, _ := json.Marshal(u)
+			out = string(b)
+		}()
+		fresh := f(args, &u)
+		answer(&u, fresh)
+		return nil
+	})
+}
+
+func main() {
+	calls := map[string]any{
+		// open(chart JSON, seq, client)
+		"open": door(func(a []js.Value, u *update) bool {
+			c, err := chart.Unmarshal([]byte(a[0].String()))
+			if err != nil {
+				panic(err)
+			}
+			session, told = edit.New(c, a[1].Int(), a[2].String()), 0
+			return true
+		}),
+		// pointer(type, x, y, button, shift, ctrl, alt, zoom)
+		"pointer": door(func(a []js.Value, u *update) bool {
+			session.Pointer(edit.Pointer{Type: a[0].String(), X: a[1].Float(), Y: a[2].Float(), Button: a[3].Int(),
+				Shift: a[4].Bool(), Ctrl: a[5].Bool(), Alt: a[6].Bool(), Zoom: a[7].Float()})
+			return false
+		}),
+		// key(key, shift, ctrl, alt)
+		"key": door(func(a []js.Value, u *update) bool {
+			u.Handled = session.Key(a[0].String(), a[1].Bool(), a[2].Bool(), a[3].Bool())
+			return false
+		}),
+		// do(action, arg)
+		"do": door(func(a []js.Value, u *update) bool {
+			session.Do(a[0].String(), a[1].String())
+			return false
+		}),
+		// receive(event JSON)
+		"receive": door(func(a []js.Value, u *update) bool {
+			var ev edit.Event
+			err := json.Unmarshal([]byte(a[0].String()), &ev)
+			if err == nil {
+				err = session.Receive(ev)
+			}
+			if err != nil {
+				u.Gap = err.Error()
+			}
+			return false
+		}),
+		// refused(n, why)
+		"refused": door(func(a []js.Value, u *update) bool {
+			session.Refused(a[0].Int(), a[1].String())
+			return false
+		}),
+		// restore(commands JSON): what an earlier window could not send
+		"restore": door(func(a []js.Value, u *update) bool {
+			var cmds []chart.Command
+			if json.Unmarshal([]byte(a[0].String()), &cmds) == nil {
+				session.Restore(cmds)
+			}
+			return false
+		}),
+		// again(): everything that waits is to be sent once more
+		"again": door(func(_ []js.Value, u *update) bool {
+			told = 0
+			return false
+		}),
+		"find": door(func(a []js.Value, u *update) bool {
+			u.Found = session.Find(a[0].String())
+			return false
+		}),
+		// chart(): the canonical JSON of the chart as this window has it
+		"chart": js.FuncOf(func(js.Value, []js.Value) any {
+			b, err := chart.Marshal(session.Chart())
+			if err != nil {
+				return ""
+			}
+			return string(b)
+		}),
+	}
+	js.Global().Set("tracer", calls)
+	js.Global().Call("dispatchEvent", js.Global().Get("Event").New("tracer-ready"))
+	select {}
+}

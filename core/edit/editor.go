@@ -1,0 +1,278 @@
+// Package edit is an editing session on a chart: what is selected, what the
+// hand holds, what a drag would do, undo and redo, and which commands the
+// server has not yet confirmed. It knows neither browser nor server: pointer
+// and keys come in as values, changed elements and facts go out. So the whole
+// of the editor's behaviour is tested without a browser, and the browser's part
+// stays a thin door.
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"strconv"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
+)
+
+// Editor is one window on a chart.
+type Editor struct {
+	client string // names this window in ids and towards the server
+	made   int    // ids made so far
+
+	confirmed *chart.Chart // as the server has it
+	seq       int          // of the last command in confirmed
+	pending   []Sent       // applied here, not yet in confirmed
+	sent      int          // N of the last command made
+	chart     *chart.Chart // confirmed and pending
+
+	page     string
+	selected map[string]bool // steps and connectors
+	lane     string          // the selected lane
+	hand     symbol.Kind     // the symbol in the hand, "" for none
+	typing   *Typing
+	gesture  gesture
+	hover    string // step under the pointer
+	zoom     float64
+
+	undo, redo []chart.Command
+	last       map[symbol.Kind]geom.Rect // size of the last one placed
+
+	comp    scene.Composer
+	sheet   *scene.Sheet // as shown: with what a gesture would do
+	stale   bool         // sheet does not show the chart
+	preview *chart.Page  // what a gesture would make of the page; nil for none
+	drawn   drawn
+
+	notice string
+	ask    *Question
+	clip   string // what was copied, for the system's clipboard
+	status int    // counts changes of pending, so that facts go out
+}
+
+// Question is asked before a command that can be done in more than one way.
+type Question struct {
+	Text    string   `json:"text"`
+	Answers []Answer `json:"answers"`
+}
+
+// Answer is an action to choose in answer to a Question.
+type Answer struct {
+	Words string `json:"words"`
+	Do    string `json:"do"`
+	Arg   string `json:"arg"`
+}
+
+// New opens a session on the chart as the server has it after command seq.
+// client is unique among all windows: letters and digits.
+func New(c *chart.Chart, seq int, client string) *Editor {
+	return &Editor{client: client, confirmed: c, seq: seq, chart: c.Clone(), page: c.Pages[0].ID,
+		selected: map[string]bool{}, last: map[symbol.Kind]geom.Rect{}, zoom: 1, stale: true}
+}
+
+// Chart is the chart as this window has it.
+func (e *Editor) Chart() *chart.Chart { return e.chart }
+
+// Page is the page that is shown.
+func (e *Editor) Page() *chart.Page {
+	if p := e.chart.Page(e.page); p != nil {
+		return p
+	}
+	e.page = e.chart.Pages[0].ID
+	return e.chart.Pages[0]
+}
+
+// Sheet is the page's geometry as shown.
+func (e *Editor) Sheet() *scene.Sheet {
+	if e.stale || e.sheet == nil {
+		p := e.Page()
+		if e.preview != nil {
+			p = e.preview
+		}
+		e.sheet = e.comp.Compose(e.chart, p)
+		e.sheet.Index, e.sheet.Count = e.pageIndex(), len(e.chart.Pages)
+		e.stale = false
+	}
+	return e.sheet
+}
+
+func (e *Editor) pageIndex() int {
+	for i, p := range e.chart.Pages {
+		if p.ID == e.page {
+			return i
+		}
+	}
+	return 0
+}
+
+// newID makes an id that no other window makes.
+func (e *Editor) newID(kind string) string {
+	e.made++
+	return kind + e.client + "-" + strconv.FormatInt(int64(e.made), 36)
+}
+
+// do applies a command, keeps it for undo and for the server. Lanes and sheet
+// are made large enough for what it does. It tells whether it was done.
+func (e *Editor) do(words string, parts ...chart.Part) bool {
+	if len(parts) == 0 {
+		return false
+	}
+	inv, ok := e.commit(e.withRoom(chart.Command{Words: words, Parts: parts}))
+	if ok {
+		e.undo = append(e.undo, inv)
+		e.redo = nil
+	}
+	return ok
+}
+
+// withRoom adds to a command what makes room for what it does.
+func (e *Editor) withRoom(cmd chart.Command) chart.Command {
+	scratch := &chart.Chart{Name: e.chart.Name, Pages: append([]*chart.Page(nil), e.chart.Pages...)}
+	i := e.pageIndex()
+	scratch.Pages[i] = scratch.Pages[i].Clone()
+	if _, err := chart.Apply(scratch, cmd); err == nil && i < len(scratch.Pages) {
+		cmd.Parts = append(cmd.Parts, arrange.Room(scratch.Pages[i])...)
+	}
+	return cmd
+}
+
+// commit applies a command and queues it for the server; refused, it says why.
+func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
+	inv, err := chart.Apply(e.chart, cmd)
+	if err != nil {
+		e.notice = "Could not " + cmd.Words + ": " + err.Error()
+		return chart.Command{}, false
+	}
+	e.sent++
+	e.pending = append(e.pending, Sent{e.sent, cmd})
+	e.changed()
+	return inv, true
+}
+
+// changed forgets what was derived from the chart, and selections of things
+// that are gone.
+func (e *Editor) changed() {
+	e.stale = true
+	e.status++
+	p := e.Page()
+	for id := range e.selected {
+		if p.Step(id) == nil && p.Connector(id) == nil {
+			delete(e.selected, id)
+		}
+	}
+	if e.lane != "" && p.Lane(e.lane) == nil {
+		e.lane = ""
+	}
+	if t := e.typing; t != nil && t.ID != "" && p.Step(t.ID) == nil && p.Connector(t.ID) == nil && p.Lane(t.ID) == nil {
+		e.typing = nil
+		e.notice = "Somebody took away what you were typing on."
+	}
+}
+
+// Undo takes back the last command of this window, Redo does it again.
+func (e *Editor) Undo() { e.again(&e.undo, &e.redo, "undo") }
+func (e *Editor) Redo() { e.again(&e.redo, &e.undo, "redo") }
+
+func (e *Editor) again(from, to *[]chart.Command, what string) {
+	n := len(*from)
+	if n == 0 {
+		e.notice = "There is nothing to " + what + "."
+		return
+	}
+	e.cancel()
+	cmd := (*from)[n-1]
+	*from = (*from)[:n-1]
+	inv, ok := e.commit(cmd)
+	if !ok {
+		e.notice = fmt.Sprintf("Could not %s %q: somebody has changed what it was about.", what, cmd.Words)
+		return
+	}
+	*to = append(*to, inv)
+}
+
+// cancel ends a gesture and typing without a change.
+func (e *Editor) cancel() {
+	e.gesture, e.typing, e.ask = nil, nil, nil
+	e.setPreview(nil)
+}
+
+// setPreview shows what a command would do, or with nil the page as it is.
+func (e *Editor) setPreview(cmd *chart.Command) {
+	if cmd == nil {
+		if e.preview != nil {
+			e.preview, e.stale = nil, true
+		}
+		return
+	}
+	p := e.Page().Clone()
+	scratch := &chart.Chart{Name: e.chart.Name, Pages: []*chart.Page{p}}
+	if _, err := chart.Apply(scratch, *cmd); err == nil {
+		e.preview, e.stale = p, true
+	}
+}
+
+// selectOnly makes ids the selection.
+func (e *Editor) selectOnly(ids ...string) {
+	e.selected, e.lane = map[string]bool{}, ""
+	for _, id := range ids {
+		e.selected[id] = true
+	}
+}
+
+// steps are the selected steps in page order; lines the selected connectors.
+func (e *Editor) steps() []*chart.Step {
+	var out []*chart.Step
+	for _, s := range e.Page().Steps {
+		if e.selected[s.ID] {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+func (e *Editor) lines() []*chart.Connector {
+	var out []*chart.Connector
+	for _, c := range e.Page().Connectors {
+		if e.selected[c.ID] {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// one is the only selected step; nil when there is none or more.
+func (e *Editor) one() *chart.Step {
+	if ss := e.steps(); len(ss) == 1 {
+		return ss[0]
+	}
+	return nil
+}
+
+// size is how large a new symbol is placed: as the last one of its kind.
+func (e *Editor) size(k symbol.Kind) geom.Rect {
+	if r, ok := e.last[k]; ok {
+		return r
+	}
+	info, _ := symbol.Of(k)
+	return geom.Rect{W: info.W, H: info.H}
+}
+
+func (e *Editor) rects(but func(id string) bool) []geom.Rect {
+	var out []geom.Rect
+	for _, sh := range e.Sheet().Steps {
+		if but == nil || !but(sh.Step.ID) {
+			out = append(out, sh.Rect)
+		}
+	}
+	return out
+}
+
+func ptr[T any](v T) *T { return &v }
+
+func quote(v any) string {
+	b, _ := json.Marshal(v)
+	return string(b)
+}

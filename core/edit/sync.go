@@ -1,0 +1,111 @@
+package edit
+
+import (
+	"fmt"
+
+	"plaintracer/core/chart"
+)
+
+// Sent is a command of this window, numbered from 1.
+type Sent struct {
+	N       int           `json:"n"`
+	Command chart.Command `json:"command"`
+}
+
+// Event is a command as the server has put it into the chart's log.
+type Event struct {
+	Seq     int           `json:"seq"`
+	Client  string        `json:"client"`
+	N       int           `json:"n"`
+	Command chart.Command `json:"command"`
+}
+
+// Pending are the commands that the server has not confirmed, oldest first.
+func (e *Editor) Pending() []Sent { return e.pending }
+
+// Seq is the last command of the log that this window has.
+func (e *Editor) Seq() int { return e.seq }
+
+// Receive takes a command from the server's log. It returns an error when one
+// before it is missing: the window must ask for the log from Seq on.
+func (e *Editor) Receive(ev Event) error {
+	if ev.Seq <= e.seq {
+		return nil
+	}
+	if ev.Seq != e.seq+1 {
+		return fmt.Errorf("command %d came after %d", ev.Seq, e.seq)
+	}
+	if _, err := chart.Apply(e.confirmed, ev.Command); err != nil {
+		return fmt.Errorf("command %d does not fit the chart here: %w", ev.Seq, err)
+	}
+	e.seq = ev.Seq
+	if ev.Client == e.client {
+		if len(e.pending) > 0 && e.pending[0].N == ev.N {
+			e.pending = e.pending[1:]
+			e.status++
+			return nil
+		}
+		for i, s := range e.pending { // out of order: one before was refused
+			if s.N == ev.N {
+				e.pending = append(e.pending[:i:i], e.pending[i+1:]...)
+				break
+			}
+		}
+		e.replay()
+		return nil
+	}
+	if len(e.pending) == 0 {
+		if _, err := chart.Apply(e.chart, ev.Command); err != nil {
+			return err
+		}
+		e.changed()
+	} else {
+		e.replay()
+	}
+	e.follow()
+	return nil
+}
+
+// Refused takes back a command that the server did not accept.
+func (e *Editor) Refused(n int, why string) {
+	for i, s := range e.pending {
+		if s.N == n {
+			e.pending = append(e.pending[:i:i], e.pending[i+1:]...)
+			e.notice = fmt.Sprintf("%q was taken back: %s", s.Command.Words, why)
+			e.replay()
+			return
+		}
+	}
+}
+
+// Restore puts back commands that an earlier window kept while it was cut off.
+func (e *Editor) Restore(cmds []chart.Command) {
+	for _, c := range cmds {
+		if inv, ok := e.commit(c); ok {
+			e.undo = append(e.undo, inv)
+		}
+	}
+}
+
+// replay rolls back to the server's chart and applies what is still pending.
+// What no longer fits is dropped and named: the server refuses it as well.
+func (e *Editor) replay() {
+	e.chart = e.confirmed.Clone()
+	kept := e.pending[:0:0]
+	for _, s := range e.pending {
+		if _, err := chart.Apply(e.chart, s.Command); err != nil {
+			e.notice = fmt.Sprintf("%q was taken back: %v", s.Command.Words, err)
+		}
+		kept = append(kept, s) // the server's answer clears it
+	}
+	e.pending = kept
+	e.changed()
+	e.follow()
+}
+
+// follow shows a gesture in progress on the chart as it now is.
+func (e *Editor) follow() {
+	if e.gesture != nil && e.preview != nil {
+		e.gesture.refresh(e)
+	}
+}
