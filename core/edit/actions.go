@@ -3,6 +3,7 @@ package edit
 import (
 	"encoding/json"
 	"fmt"
+	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -81,6 +82,15 @@ func mean(m chart.Meaning) action {
 	}}
 }
 
+func wantLoose(e *Editor) string {
+	for _, c := range e.Page().Connectors {
+		if c.From.Loose() || c.To.Loose() {
+			return ""
+		}
+	}
+	return "every connector holds at both ends"
+}
+
 // actions by their names, which bench and keys use too.
 var actions map[string]action
 
@@ -147,6 +157,26 @@ func init() {
 		"lane-down":   {wantLane, func(e *Editor, _ string) { e.shiftLane(1) }},
 		"lane-delete": {wantLane, func(e *Editor, arg string) { e.ask = nil; e.dropLane(arg) }},
 		"lane-select": {always, func(e *Editor, arg string) { e.selectOnly(); e.lane = arg }},
+
+		"name": {always, func(e *Editor, arg string) {
+			if arg = strings.TrimSpace(arg); arg != "" && arg != e.chart.Name {
+				e.do("rename", chart.Part{Do: "chart.set", Name: &arg})
+			}
+		}},
+		"comments": {always, func(e *Editor, arg string) {
+			e.comments = map[string]int{}
+			if err := json.Unmarshal([]byte(arg), &e.comments); err != nil {
+				e.notice = "The comments could not be marked."
+			}
+		}},
+		"loose": {wantLoose, func(e *Editor, _ string) {
+			e.selectOnly()
+			for _, c := range e.Page().Connectors {
+				if c.From.Loose() || c.To.Loose() {
+					e.selected[c.ID] = true
+				}
+			}
+		}},
 
 		"row-text":     {always, func(e *Editor, arg string) { e.rowText(arg) }},
 		"outcome-up":   {always, func(e *Editor, arg string) { e.shiftOutcome(arg, -1) }},

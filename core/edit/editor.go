@@ -47,6 +47,8 @@ type Editor struct {
 	preview *chart.Page  // what a gesture would make of the page; nil for none
 	drawn   drawn
 
+	comments map[string]int // open comments, by step
+
 	notice string
 	ask    *Question
 	clip   string // what was copied, for the system's clipboard

@@ -24,6 +24,9 @@ func (e *Editor) marks() scene.Element {
 	thin := func(p geom.Path, colour string, w float64, dash ...float64) {
 		el.Items = append(el.Items, scene.Item{Path: p, Stroke: colour, Weight: w * k, Dash: dash})
 	}
+	if len(e.comments) > 0 {
+		el.Items = sh.CommentMarks(e.comments).Items
+	}
 	for i := range sh.Steps {
 		if s := &sh.Steps[i]; e.selected[s.Step.ID] {
 			thin(cropMarks(s.Rect, e.zoom), scene.Red, 2.2)

@@ -270,3 +270,27 @@ func Clip(f typeset.Face, size float64, s string, width float64) string {
 func (d Drawing) Scale(w, h float64) float64 {
 	return math.Min(w/d.View.W, h/d.View.H)
 }
+
+// CommentMarks draws a small flag on each step that people comment on; counts
+// are open comments by step id.
+func (s *Sheet) CommentMarks(counts map[string]int) Element {
+	e := Element{Class: "comments", Title: "Comments"}
+	for i := range s.Steps {
+		sh := &s.Steps[i]
+		if counts[sh.Step.ID] == 0 {
+			continue
+		}
+		x, y := geom.Round2(sh.Rect.Right()-6), geom.Round2(sh.Rect.Y-12)
+		if sh.Step.Symbol == symbol.Decision {
+			x, y = geom.Round2(sh.Rect.X+sh.Rect.W*0.84), geom.Round2(sh.Rect.Y+sh.Rect.H*0.1)
+		}
+		p := geom.Path{}.Move(x, y).Line(x+18, y).Line(x+18, y+12).Line(x+9, y+12).Line(x+4, y+17).Line(x+4, y+12).Line(x, y+12).Close()
+		e.Items = append(e.Items, Item{Path: p, Fill: Green})
+		if n := counts[sh.Step.ID]; n > 1 {
+			t := fmt.Sprint(min(n, 99))
+			w := typeset.Width(typeset.Mono, 10, t)
+			e.Items = append(e.Items, text(t, x+9-w/2, y+9.6, typeset.Mono, 10, "#FFFFFF"))
+		}
+	}
+	return e
+}

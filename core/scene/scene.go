@@ -14,7 +14,8 @@ const (
 	Paper    = "#FFFFFF"
 	LaneLine = "#B9B2A3"
 	LaneFill = "#EFEAE0"
-	Red      = "#B0361B"
+	Red      = "#B0361B" // selection and findings
+	Green    = "#0B6B69" // what people say: comments and answers
 )
 
 // Item is one thing to draw: a path, or with Text set a line of text.

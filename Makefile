@@ -1,0 +1,63 @@
+# Two commands matter: 'make demo' and 'make test'.
+GO     ?= go
+ADDR   ?= 127.0.0.1:8080
+DATA   ?=
+WASM   := web/static/wasm
+SOURCES := $(shell find cmd core demo format store web tools -name '*.go' -o -name '*.html' -o -name '*.sql' -o -name '*.css' -o -name '*.js' -o -name '*.woff2' -o -name '*.csv') go.mod go.sum
+
+.PHONY: build demo test soak bench assets screenshots wasm clean check
+
+build: bin/plaintracer
+
+bin/plaintracer: $(SOURCES) $(WASM)/tracer.wasm
+	$(GO) build -trimpath -o $@ ./cmd/plaintracer
+
+wasm: $(WASM)/tracer.wasm
+
+# The core for the browser, packed as it is served.
+$(WASM)/tracer.wasm: $(shell find core cmd/tracerwasm format/svg tools/wasmpack -name '*.go' -o -name '*.bin') go.mod
+	mkdir -p $(WASM)
+	GOOS=js GOARCH=wasm $(GO) build -trimpath -ldflags='-s -w' -o $@ ./cmd/tracerwasm
+	cp "$$($(GO) env GOROOT)/lib/wasm/wasm_exec.js" $(WASM)/wasm_exec.js
+	$(GO) run ./tools/wasmpack $@
+
+# A fresh data folder with the demo scenario, unless DATA names one.
+demo: build
+	bin/plaintracer demo --addr $(ADDR) $(if $(DATA),--data $(DATA))
+
+# Installs what the tests need (Chromium and poppler among it), then runs them.
+test: build
+	sh tools/test-needs.sh
+	$(GO) test -timeout 9m ./...
+
+soak: build
+	sh tools/test-needs.sh
+	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/...
+	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzztime 10m
+	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzztime 10m
+	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzztime 60m
+
+bench: build
+	sh tools/test-needs.sh
+	$(GO) test ./core/... -run '^$$' -bench . -benchtime 1s
+	BENCH=1 $(GO) test ./web -run TestBench -v -count 1
+
+screenshots: build
+	sh tools/test-needs.sh
+	SCREENSHOTS=$(CURDIR)/docs/screenshots $(GO) test ./web -run TestScreenshots -count 1
+
+# Style sheet, vendored scripts, fonts and metrics from their sources; the
+# results are committed.
+assets:
+	npm ci --no-audit --no-fund --ignore-scripts
+	npx tailwindcss -i web/assets/app.css -o web/static/app.css --minify
+	sh tools/vendor.sh
+	$(GO) run ./tools/fontmetrics
+
+check:
+	test -z "$$(gofmt -l $$(git ls-files '*.go'))"
+	$(GO) vet ./...
+	GOOS=js GOARCH=wasm $(GO) vet ./cmd/tracerwasm
+
+clean:
+	rm -rf bin $(WASM)/tracer.wasm* $(WASM)/wasm_exec.js

@@ -1,0 +1,51 @@
+package main
+
+import (
+	"fmt"
+	"net"
+	"os"
+	"path/filepath"
+
+	"github.com/spf13/cobra"
+
+	"plaintracer/demo"
+	"plaintracer/store"
+)
+
+func demoCommand() *cobra.Command {
+	var addr, data string
+	cmd := &cobra.Command{
+		Use:   "demo",
+		Short: "Serve the application with a demo scenario, on this machine alone",
+		Args:  cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			host, _, err := net.SplitHostPort(addr)
+			if ip := net.ParseIP(host); err != nil || host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+				return fmt.Errorf("--addr %s: the demo has a well-known password and is served on loopback only, such as 127.0.0.1:8080", addr)
+			}
+			if data == "" {
+				if data, err = os.MkdirTemp("", "plaintracer-demo-*"); err != nil {
+					return err
+				}
+			}
+			s, err := store.Open(data)
+			if err != nil {
+				return err
+			}
+			defer s.Close()
+			if has, err := s.HasPeople(); err != nil {
+				return err
+			} else if !has {
+				if err := demo.Fill(s); err != nil {
+					return err
+				}
+			}
+			abs, _ := filepath.Abs(data)
+			fmt.Printf("Saltmarsh Museum, in %s\nOpen http://%s and sign in as %s with the password %s\n", abs, addr, demo.Email, demo.Password)
+			return serve(cmd.Context(), s, addr, "")
+		},
+	}
+	cmd.Flags().StringVar(&addr, "addr", "127.0.0.1:8080", "address to listen on; loopback only")
+	cmd.Flags().StringVar(&data, "data", "", "data folder; a fresh one without it")
+	return cmd
+}

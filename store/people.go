@@ -1,0 +1,143 @@
+package store
+
+import (
+	"errors"
+	"fmt"
+	"net/mail"
+	"strings"
+	"sync"
+	"time"
+	"unicode/utf8"
+
+	"github.com/alexedwards/argon2id"
+)
+
+// Person is somebody with an account.
+type Person struct {
+	ID    string
+	Email string
+	Name  string
+}
+
+// Limits of an account.
+const (
+	shortestPassword = 10
+	longestPassword  = 200
+	longestName      = 100
+	sessionLife      = 30 * 24 * time.Hour
+	invitationLife   = 7 * 24 * time.Hour
+)
+
+// ErrSignIn does not tell which of the two was wrong.
+var ErrSignIn = errors.New("e-mail or password is not right")
+
+// AddPerson makes an account. Errors are in words for the person who typed.
+func (s *Store) AddPerson(email, name, password string) (Person, error) {
+	email, name = strings.ToLower(strings.TrimSpace(email)), strings.TrimSpace(name)
+	if a, err := mail.ParseAddress(email); err != nil || a.Address != email {
+		return Person{}, fmt.Errorf("%q is no e-mail address", email)
+	}
+	if name == "" || utf8.RuneCountInString(name) > longestName {
+		return Person{}, fmt.Errorf("a name has 1 to %d characters", longestName)
+	}
+	if n := utf8.RuneCountInString(password); n < shortestPassword || n > longestPassword {
+		return Person{}, fmt.Errorf("a password has %d to %d characters", shortestPassword, longestPassword)
+	}
+	hash, err := argon2id.CreateHash(password, argon2id.DefaultParams)
+	if err != nil {
+		return Person{}, err
+	}
+	p := Person{newID(), email, name}
+	r, err := s.w.Exec(`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`, p.ID, p.Email, p.Name, hash, now())
+	if err := changedOne(r, err); err != nil {
+		if errors.Is(err, ErrNone) {
+			return Person{}, fmt.Errorf("there is an account for %s already", email)
+		}
+		return Person{}, err
+	}
+	return p, nil
+}
+
+// HasPeople tells whether there is any account.
+func (s *Store) HasPeople() (bool, error) {
+	var n int
+	err := s.r.QueryRow(`SELECT count(*) FROM people`).Scan(&n)
+	return n > 0, err
+}
+
+// decoy is compared with when there is no account, so that an answer takes as
+// long as with one.
+var decoy = sync.OnceValue(func() string {
+	h, err := argon2id.CreateHash("a password of nobody", argon2id.DefaultParams)
+	if err != nil {
+		panic("store: " + err.Error()) // only without a source of random bits
+	}
+	return h
+})
+
+// SignIn checks e-mail and password and opens a session; it returns the token
+// for the cookie.
+func (s *Store) SignIn(email, password string) (string, error) {
+	if len(password) > 4*longestPassword {
+		return "", ErrSignIn
+	}
+	var id, hash string
+	err := none(s.r.QueryRow(`SELECT id, password FROM people WHERE email = ?`, strings.ToLower(strings.TrimSpace(email))).Scan(&id, &hash))
+	if err != nil && !errors.Is(err, ErrNone) {
+		return "", err
+	}
+	if id == "" {
+		hash = decoy()
+	}
+	ok, err := argon2id.ComparePasswordAndHash(password, hash)
+	if err != nil {
+		return "", err
+	}
+	if !ok || id == "" {
+		return "", ErrSignIn
+	}
+	return s.OpenSession(id)
+}
+
+// OpenSession signs a person in without a password, as after making an account.
+func (s *Store) OpenSession(person string) (string, error) {
+	t := token()
+	if _, err := s.w.Exec(`DELETE FROM sessions WHERE expires < ?`, now()); err != nil {
+		return "", err
+	}
+	_, err := s.w.Exec(`INSERT INTO sessions (digest, person, expires) VALUES (?, ?, ?)`, digest(t), person, now()+sessionLife.Milliseconds())
+	return t, err
+}
+
+// Session finds who is signed in with a token; ErrNone when nobody is.
+func (s *Store) Session(t string) (Person, error) {
+	var p Person
+	err := s.r.QueryRow(`SELECT p.id, p.email, p.name FROM sessions s JOIN people p ON p.id = s.person WHERE s.digest = ? AND s.expires > ?`, digest(t), now()).
+		Scan(&p.ID, &p.Email, &p.Name)
+	return p, none(err)
+}
+
+// SignOut ends a session.
+func (s *Store) SignOut(t string) error {
+	_, err := s.w.Exec(`DELETE FROM sessions WHERE digest = ?`, digest(t))
+	return err
+}
+
+// Invite makes a one-time token for an account.
+func (s *Store) Invite() (string, error) {
+	t := token()
+	_, err := s.w.Exec(`INSERT INTO invitations (digest, expires) VALUES (?, ?)`, digest(t), now()+invitationLife.Milliseconds())
+	return t, err
+}
+
+// Invited tells whether a one-time token can still be used.
+func (s *Store) Invited(t string) error {
+	var d string
+	return none(s.r.QueryRow(`SELECT digest FROM invitations WHERE digest = ? AND expires > ?`, digest(t), now()).Scan(&d))
+}
+
+// UseInvitation spends a one-time token; ErrNone when it was spent before.
+func (s *Store) UseInvitation(t string) error {
+	r, err := s.w.Exec(`DELETE FROM invitations WHERE digest = ? AND expires > ?`, digest(t), now())
+	return changedOne(r, err)
+}

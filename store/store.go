@@ -1,0 +1,127 @@
+// Package store keeps everything that must outlive the process: people, their
+// sessions, charts with their command logs, review links and comments, in
+// SQLite through database/sql. Every write is on disk before it returns.
+package store
+
+import (
+	"context"
+	"crypto/rand"
+	"crypto/sha256"
+	"database/sql"
+	"embed"
+	"encoding/base64"
+	"encoding/hex"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"sync"
+	"time"
+
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver "sqlite"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// ErrNone is returned when there is no such thing, or not for this person.
+var ErrNone = errors.New("there is no such thing here")
+
+// Store is an open data folder.
+type Store struct {
+	w *sql.DB // one connection: SQLite has one writer
+	r *sql.DB
+
+	mu   sync.Mutex
+	open map[string]*document // charts in use, by id
+}
+
+const readers = 8
+
+// Open opens the data folder dir, makes it when it is missing and brings its
+// tables up to date.
+func Open(dir string) (*Store, error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, err
+	}
+	file := "file:" + filepath.Join(dir, "plaintracer.db")
+	const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
+	w, err := sql.Open("sqlite", file+pragmas)
+	if err != nil {
+		return nil, err
+	}
+	w.SetMaxOpenConns(1)
+	sub, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, w, sub)
+	if err != nil {
+		return nil, err
+	}
+	if _, err := p.Up(context.Background()); err != nil {
+		w.Close()
+		return nil, fmt.Errorf("%s: %w", dir, err)
+	}
+	r, err := sql.Open("sqlite", file+pragmas)
+	if err != nil {
+		return nil, err
+	}
+	r.SetMaxOpenConns(readers)
+	return &Store{w: w, r: r, open: map[string]*document{}}, nil
+}
+
+// Close closes the data folder.
+func (s *Store) Close() error { return errors.Join(s.r.Close(), s.w.Close()) }
+
+// Secret is the installation's key for signing tokens, made once.
+func (s *Store) Secret() ([]byte, error) {
+	if _, err := s.w.Exec(`INSERT INTO settings (name, value) VALUES ('secret', ?) ON CONFLICT DO NOTHING`, random(32)); err != nil {
+		return nil, err
+	}
+	var b []byte
+	err := s.r.QueryRow(`SELECT value FROM settings WHERE name = 'secret'`).Scan(&b)
+	return b, err
+}
+
+func random(n int) []byte {
+	b := make([]byte, n)
+	rand.Read(b) // never fails (crypto/rand)
+	return b
+}
+
+// token is 160 random bits in URL-safe letters.
+func token() string { return base64.RawURLEncoding.EncodeToString(random(20)) }
+
+// newID names a thing: 80 random bits.
+func newID() string { return hex.EncodeToString(random(10)) }
+
+func digest(token string) string {
+	d := sha256.Sum256([]byte(token))
+	return hex.EncodeToString(d[:])
+}
+
+func now() int64 { return time.Now().UnixMilli() }
+
+func when(ms int64) time.Time { return time.UnixMilli(ms) }
+
+// none turns the driver's 'no rows' into ErrNone.
+func none(err error) error {
+	if errors.Is(err, sql.ErrNoRows) {
+		return ErrNone
+	}
+	return err
+}
+
+// changedOne is nil when exactly one row was changed, else ErrNone.
+func changedOne(r sql.Result, err error) error {
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n != 1 {
+		return errors.Join(ErrNone, err)
+	}
+	return nil
+}

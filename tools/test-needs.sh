@@ -1,0 +1,17 @@
+#!/bin/sh
+# Installs what the tests drive and read files back with, where it is missing:
+# Chromium, pdftotext and pdftoppm (poppler), xmllint.
+set -eu
+need=
+command -v chromium >/dev/null || need="$need chromium"
+command -v pdftotext >/dev/null || need="$need poppler-utils"
+command -v xmllint >/dev/null || need="$need libxml2-utils"
+[ -z "$need" ] && exit 0
+if ! command -v apt-get >/dev/null; then
+  echo "The tests need these programs, please install them:$need" >&2
+  exit 1
+fi
+sudo=
+[ "$(id -u)" = 0 ] || sudo=sudo
+$sudo apt-get update -qq
+DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq $need >/dev/null

@@ -1,0 +1,24 @@
+#!/bin/sh
+# Copies scripts and fonts from npm packages to where the application serves
+# and embeds them from.
+set -eu
+cp node_modules/htmx.org/dist/htmx.min.js web/static/vendor/htmx.min.js
+cp node_modules/@alpinejs/csp/dist/cdn.min.js web/static/vendor/alpine.min.js
+cp node_modules/htmx.org/LICENSE web/static/vendor/htmx.LICENSE.txt
+src=node_modules/@fontsource dst=format/font/files
+for w in 400 700; do
+  for s in latin latin-ext; do
+    cp $src/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-$s-$w-normal.woff2 $dst/atkinson-hyperlegible-next-$s-$w.woff2
+    cp $src/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-$s-$w-normal.woff2 $dst/atkinson-hyperlegible-mono-$s-$w.woff2
+  done
+  for s in greek cyrillic; do
+    cp $src/noto-sans/files/noto-sans-$s-$w-normal.woff2 $dst/noto-sans-$s-$w.woff2
+  done
+  cp $src/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-$w-normal.woff2 $dst/noto-sans-hebrew-hebrew-$w.woff2
+  cp $src/noto-sans-arabic/files/noto-sans-arabic-arabic-$w-normal.woff2 $dst/noto-sans-arabic-arabic-$w.woff2
+done
+for i in 0 1 2 3 4 5 6 7 8 9 10; do
+  cp $src/noto-emoji/files/noto-emoji-$i-400-normal.woff2 $dst/noto-emoji-$i-400.woff2
+done
+cp $src/atkinson-hyperlegible-next/LICENSE format/font/OFL-atkinson.txt
+cp $src/noto-sans/LICENSE format/font/OFL-noto.txt

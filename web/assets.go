@@ -1,0 +1,102 @@
+package web
+
+import (
+	"crypto/sha256"
+	"embed"
+	"encoding/hex"
+	"html/template"
+	"io/fs"
+	"mime"
+	"path"
+	"strings"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/edit"
+	"plaintracer/core/symbol"
+	"plaintracer/format/font"
+	"plaintracer/format/svg"
+)
+
+//go:embed static
+var static embed.FS
+
+// assets are the files that pages load, each under a name with its content's
+// hash, so that browsers may keep them for good.
+type assets struct {
+	files map[string][]byte // by path below /static/, hash left out
+	hash  map[string]string
+	wasm  string // address of the core for the browser; "" when it was not built
+}
+
+func loadAssets() (*assets, error) {
+	a := &assets{files: map[string][]byte{}, hash: map[string]string{}}
+	add := func(name string, b []byte) {
+		d := sha256.Sum256(b)
+		a.files[name], a.hash[name] = b, hex.EncodeToString(d[:6])
+	}
+	err := fs.WalkDir(static, "static", func(p string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() {
+			return err
+		}
+		b, err := static.ReadFile(p)
+		add(strings.TrimPrefix(p, "static/"), b)
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	for _, f := range font.All() {
+		add("fonts/"+f.Name+".woff2", f.WOFF2())
+	}
+	if _, ok := a.files["wasm/tracer.wasm"]; ok {
+		a.wasm = a.url("wasm/tracer.wasm")
+	}
+	return a, nil
+}
+
+// url is the address of a file: /static/js/editor.js?v=hash.
+func (a *assets) url(name string) string {
+	return "/static/" + name + "?v=" + a.hash[name]
+}
+
+// static serves a file, the wasm compressed as it was at build time.
+func (s *Server) static(c fiber.Ctx) error {
+	name := c.Params("*")
+	b, ok := s.assets.files[name]
+	if !ok {
+		return fiber.ErrNotFound
+	}
+	if c.Query("v") == s.assets.hash[name] {
+		c.Set(fiber.HeaderCacheControl, "public, max-age=31536000, immutable")
+	} else {
+		c.Set(fiber.HeaderCacheControl, "public, max-age=60")
+	}
+	kind := mime.TypeByExtension(path.Ext(name))
+	switch path.Ext(name) {
+	case ".wasm":
+		kind = "application/wasm"
+	case ".js":
+		kind = "text/javascript; charset=utf-8"
+	case ".woff2":
+		kind = "font/woff2"
+	}
+	c.Set(fiber.HeaderContentType, kind)
+	c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)
+	for _, enc := range []struct{ name, ext string }{{"br", ".br"}, {"gzip", ".gz"}} {
+		if packed, ok := s.assets.files[name+enc.ext]; ok && strings.Contains(c.Get(fiber.HeaderAcceptEncoding), enc.name) {
+			c.Set(fiber.HeaderContentEncoding, enc.name)
+			return c.Send(packed)
+		}
+	}
+	return c.Send(b)
+}
+
+// icon draws a symbol for its button on the bench.
+func icon(k symbol.Kind) template.HTML {
+	w, h := 40.0, 24.0
+	if k == symbol.OffPage {
+		w = 24
+	}
+	return template.HTML(`<svg width="40" height="24" viewBox="` + map[bool]string{true: "-8 0 40 24", false: "0 0 40 24"}[w == 24] + `" aria-hidden="true">` + svg.Element(edit.SymbolIcon(k, w, h)) + `</svg>`)
+}

@@ -1,0 +1,151 @@
+package web
+
+import (
+	"context"
+	"fmt"
+	"net"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/demo"
+	"plaintracer/store"
+)
+
+// site is a server on a free port of this machine, with the demo scenario.
+type site struct {
+	url   string
+	store *store.Store
+}
+
+func newSite(t testing.TB) *site {
+	t.Helper()
+	s, err := store.Open(t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Fill(s); err != nil {
+		t.Fatal(err)
+	}
+	app, err := New(s, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	ln, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
+	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second); s.Close() })
+	return &site{"http://" + ln.Addr().String(), s}
+}
+
+// browser is a window of headless Chromium, 1280x800.
+type browser struct {
+	t   testing.TB
+	ctx context.Context
+	url string
+}
+
+func (s *site) browse(t testing.TB) *browser {
+	t.Helper()
+	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.WindowSize(1280, 800),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("font-render-hinting", "none"))
+	alloc, stop := chromedp.NewExecAllocator(context.Background(), opts...)
+	ctx, cancel := chromedp.NewContext(alloc)
+	t.Cleanup(func() { cancel(); stop() })
+	b := &browser{t, ctx, s.url}
+	b.run(chromedp.EmulateViewport(1280, 800)) // starts the browser: no time limit on this one
+	var end func()
+	b.ctx, end = context.WithTimeout(ctx, 4*time.Minute)
+	t.Cleanup(end)
+	return b
+}
+
+func (b *browser) run(actions ...chromedp.Action[chromedp.Void]) {
+	b.t.Helper()
+	if err := chromedp.Do(b.ctx, actions...); err != nil {
+		b.t.Fatal(err)
+	}
+}
+
+func (b *browser) open(path string) {
+	b.t.Helper()
+	b.run(chromedp.Navigate(b.url + path))
+}
+
+// eval runs a script and returns what it gives, a promise's result included.
+func eval[T any](b *browser, script string) T {
+	b.t.Helper()
+	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](script, chromedp.EvalAwaitPromise))
+	if err != nil {
+		b.t.Fatalf("%s: %v", script, err)
+	}
+	return v
+}
+
+// until waits for a script to give true.
+func (b *browser) until(what, script string) {
+	b.t.Helper()
+	for end := time.Now().Add(20 * time.Second); time.Now().Before(end); time.Sleep(30 * time.Millisecond) {
+		if eval[bool](b, "!!("+script+")") {
+			return
+		}
+	}
+	b.t.Fatalf("did not come: %s", what)
+}
+
+func (b *browser) signIn() {
+	b.t.Helper()
+	b.open("/sign-in")
+	b.run(chromedp.SendKeys(chromedp.CSS("[name=email]"), demo.Email), chromedp.SendKeys(chromedp.CSS("[name=password]"), demo.Password), chromedp.Click(chromedp.CSS("main button")))
+	b.until("the charts", `document.querySelector('.card')`)
+}
+
+// edit opens the chart of that name in the editor.
+func (b *browser) edit(name string) {
+	b.t.Helper()
+	b.open("/charts")
+	href := eval[string](b, fmt.Sprintf(`[...document.querySelectorAll('.card h2 a')].find(a => a.textContent === %q).getAttribute('href')`, name))
+	b.open(href)
+	b.until("the editor", `document.body.dataset.ready`)
+}
+
+// picture keeps a screenshot when the tests are run for that.
+func (b *browser) picture(name string) {
+	b.t.Helper()
+	dir := os.Getenv("SCREENSHOTS")
+	if dir == "" {
+		return
+	}
+	time.Sleep(250 * time.Millisecond)
+	png, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	if err := os.WriteFile(filepath.Join(dir, name+".png"), png, 0o644); err != nil {
+		b.t.Fatal(err)
+	}
+}
+
+func TestScreenshots(t *testing.T) {
+	if os.Getenv("SCREENSHOTS") == "" {
+		t.Skip("made by make screenshots")
+	}
+	s := newSite(t)
+	b := s.browse(t)
+	b.open("/sign-in")
+	b.picture("sign-in")
+	b.signIn()
+	b.picture("charts")
+	b.edit("Outgoing loans")
+	b.picture("editor")
+	if errs := strings.TrimSpace(eval[string](b, `document.querySelector('#notice').textContent`)); errs != "" {
+		t.Log(errs)
+	}
+}

@@ -1,0 +1,302 @@
+package web
+
+import (
+	"fmt"
+	"io"
+	"path/filepath"
+	"strings"
+	"sync"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/layout"
+	"plaintracer/core/scene"
+	"plaintracer/format/csv"
+	"plaintracer/format/svg"
+	"plaintracer/store"
+)
+
+// card is a chart in the list.
+type card struct {
+	store.Entry
+	Counts string
+	Open   int // comments that are not settled
+	Mine   bool
+}
+
+func (s *Server) cards(c fiber.Ctx, binned bool) ([]card, error) {
+	es, err := s.store.Charts(person(c).ID, binned)
+	if err != nil {
+		return nil, err
+	}
+	var out []card
+	for _, e := range es {
+		ch, _, err := s.store.Chart(e.ID)
+		if err != nil {
+			return nil, err
+		}
+		remarks, err := s.store.Remarks(e.ID)
+		if err != nil {
+			return nil, err
+		}
+		k := card{Entry: e, Counts: counts(ch), Mine: e.Changer == person(c).ID}
+		for _, r := range remarks {
+			if r.Answers == "" && !r.Settled {
+				k.Open++
+			}
+		}
+		out = append(out, k)
+	}
+	return out, nil
+}
+
+// counts says how large a chart is: 2 pages · 13 steps · 5 lanes.
+func counts(c *chart.Chart) string {
+	steps, lanes := 0, 0
+	for _, p := range c.Pages {
+		steps += len(p.Steps)
+		lanes += len(p.Lanes)
+	}
+	words := []string{many(len(c.Pages), "page"), many(steps, "step")}
+	if lanes > 0 {
+		words = append(words, many(lanes, "lane"))
+	}
+	return strings.Join(words, " · ")
+}
+
+func many(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}
+
+func (s *Server) charts(c fiber.Ctx) error { return s.list(c, false) }
+func (s *Server) bin(c fiber.Ctx) error    { return s.list(c, true) }
+
+func (s *Server) list(c fiber.Ctx, binned bool) error {
+	cards, err := s.cards(c, binned)
+	if err != nil {
+		return err
+	}
+	other, err := s.store.Charts(person(c).ID, !binned)
+	if err != nil {
+		return err
+	}
+	data := fiber.Map{"Title": "Charts", "Cards": cards, "Binned": binned, "InUse": len(cards), "InBin": len(other)}
+	if binned {
+		data["Title"], data["InUse"], data["InBin"] = "Bin", len(other), len(cards)
+	}
+	if c.Get("HX-Request") != "" {
+		return s.render(c, "chart-list", data)
+	}
+	return s.render(c, "charts", data)
+}
+
+// again answers a change made in the list with the list as it now is.
+func (s *Server) again(c fiber.Ctx, binned bool) error {
+	if c.Get("HX-Request") == "" {
+		to := "/charts"
+		if binned {
+			to = "/charts/bin"
+		}
+		return c.Redirect().Status(fiber.StatusSeeOther).To(to)
+	}
+	return s.list(c, binned)
+}
+
+func (s *Server) newChart(c fiber.Ctx) error {
+	name := strings.TrimSpace(c.FormValue("name"))
+	if name == "" {
+		name = "Untitled chart"
+	}
+	return s.keep(c, chart.New(name))
+}
+
+// keep stores a new chart and opens it.
+func (s *Server) keep(c fiber.Ctx, ch *chart.Chart) error {
+	id, err := s.store.AddChart(person(c).ID, ch)
+	if err != nil {
+		return bad(err.Error())
+	}
+	return c.Redirect().Status(fiber.StatusSeeOther).To("/charts/" + id)
+}
+
+// openFile makes a chart of an uploaded steps table or chart file.
+func (s *Server) openFile(c fiber.Ctx) error {
+	h, err := c.FormFile("file")
+	if err != nil {
+		return bad("Choose a file: a steps table (.csv) or a chart (.json).")
+	}
+	f, err := h.Open()
+	if err != nil {
+		return err
+	}
+	defer f.Close()
+	b, err := io.ReadAll(f)
+	if err != nil {
+		return err
+	}
+	name := strings.TrimSuffix(filepath.Base(h.Filename), filepath.Ext(h.Filename))
+	var ch *chart.Chart
+	switch ext := strings.ToLower(filepath.Ext(h.Filename)); ext {
+	case ".json":
+		ch, err = chart.Unmarshal(b)
+	case ".csv":
+		ch, err = laidOut(csv.Read(b, name))
+	default:
+		err = fmt.Errorf("%q is no kind of file that can be opened; wanted is a steps table (.csv) or a chart (.json)", ext)
+	}
+	if err != nil {
+		return bad(h.Filename + ": " + err.Error())
+	}
+	return s.keep(c, ch)
+}
+
+// typedList makes a chart of typed lines: one line a step, in their order; a
+// line that asks is a decision, and 'lane: ' before it names who does it.
+func (s *Server) typedList(c fiber.Ctx) error {
+	var b strings.Builder
+	b.WriteString("number,lane,symbol,text,next\n")
+	var lines []string
+	for _, l := range strings.Split(c.FormValue("list"), "\n") {
+		if l = strings.TrimSpace(l); l != "" {
+			lines = append(lines, l)
+		}
+	}
+	if len(lines) == 0 {
+		return bad("Type one line for each step.")
+	}
+	quote := func(t string) string { return `"` + strings.ReplaceAll(t, `"`, `""`) + `"` }
+	for i, l := range lines {
+		lane, text, next, kind := "", l, "", ""
+		if who, what, ok := strings.Cut(l, ": "); ok {
+			lane, text = who, what
+		}
+		if i+1 < len(lines) {
+			next = fmt.Sprint(i + 2)
+			if strings.HasSuffix(text, "?") {
+				next = "yes: " + next
+			}
+		}
+		if i == 0 || i == len(lines)-1 {
+			kind = "terminator"
+		}
+		fmt.Fprintf(&b, "%d,%s,%s,%s,%s\n", i+1, quote(lane), kind, quote(text), next)
+	}
+	name := strings.TrimSpace(c.FormValue("name"))
+	if name == "" {
+		name = "Untitled chart"
+	}
+	ch, err := laidOut(csv.Read([]byte(b.String()), name))
+	if err != nil {
+		return bad(err.Error())
+	}
+	return s.keep(c, ch)
+}
+
+func laidOut(ch *chart.Chart, err error) (*chart.Chart, error) {
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range ch.Pages {
+		if cmd, ok := layout.Page(p, layout.Down); ok {
+			if _, err := chart.Apply(ch, cmd); err != nil {
+				return nil, err
+			}
+		}
+	}
+	return ch, nil
+}
+
+func (s *Server) rename(c fiber.Ctx) error {
+	name := strings.TrimSpace(c.FormValue("name"))
+	if name == "" {
+		return bad("A chart needs a name.")
+	}
+	e := entry(c)
+	if name != e.Name {
+		cmd := chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}
+		// A client of its own, so that the command is new whoever else writes.
+		res, _, err := s.store.Append(e.ID, person(c).ID, "list-"+s.sign(e.ID + fmt.Sprint(e.Seq))[:16], []store.Incoming{{N: 1, Command: cmd}}, s.tell(e.ID))
+		if err != nil {
+			return err
+		}
+		if res[0].Refused != "" {
+			return bad(res[0].Refused)
+		}
+	}
+	return s.again(c, e.Binned)
+}
+
+func (s *Server) duplicate(c fiber.Ctx) error {
+	ch, _, err := s.store.Chart(entry(c).ID)
+	if err != nil {
+		return err
+	}
+	ch.Name = "Copy of " + ch.Name
+	if _, err := s.store.AddChart(person(c).ID, ch); err != nil {
+		return bad(err.Error())
+	}
+	return s.again(c, false)
+}
+
+func (s *Server) toBin(c fiber.Ctx) error {
+	if err := s.store.Bin(entry(c).ID, true); err != nil {
+		return err
+	}
+	return s.again(c, false)
+}
+
+func (s *Server) fromBin(c fiber.Ctx) error {
+	if err := s.store.Bin(entry(c).ID, false); err != nil {
+		return err
+	}
+	return s.again(c, true)
+}
+
+func (s *Server) destroy(c fiber.Ctx) error {
+	if err := s.store.Destroy(entry(c).ID); err != nil {
+		return err
+	}
+	return s.again(c, true)
+}
+
+// thumbnails keeps the drawings of first pages, by chart and command.
+type thumbnails struct {
+	mu   sync.Mutex
+	made map[string]string
+}
+
+const mostThumbs = 500
+
+// thumb draws the first page of a chart for the list.
+func (s *Server) thumb(c fiber.Ctx) error {
+	e := entry(c)
+	key := fmt.Sprintf("%s/%d", e.ID, e.Seq)
+	s.thumbs.mu.Lock()
+	svgText, ok := s.thumbs.made[key]
+	s.thumbs.mu.Unlock()
+	if !ok {
+		ch, _, err := s.store.Chart(e.ID)
+		if err != nil {
+			return err
+		}
+		var comp scene.Composer
+		var b strings.Builder
+		if err := svg.Document(&b, comp.Compose(ch, ch.Pages[0]).Drawing(), ""); err != nil {
+			return err
+		}
+		svgText = b.String()
+		s.thumbs.mu.Lock()
+		if s.thumbs.made == nil || len(s.thumbs.made) > mostThumbs {
+			s.thumbs.made = map[string]string{}
+		}
+		s.thumbs.made[key] = svgText
+		s.thumbs.mu.Unlock()
+	}
+	c.Set(fiber.HeaderContentType, "image/svg+xml")
+	c.Set(fiber.HeaderCacheControl, "private, max-age=31536000, immutable")
+	return c.SendString(svgText)
+}

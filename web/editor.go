@@ -1,0 +1,129 @@
+package web
+
+import (
+	"encoding/json"
+	"fmt"
+	"strconv"
+	"strings"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+	"plaintracer/format"
+	"plaintracer/store"
+)
+
+func (s *Server) editor(c fiber.Ctx) error {
+	e := entry(c)
+	if e.Binned {
+		return fiber.NewError(fiber.StatusNotFound, "This chart is in the bin. Take it out there to open it.")
+	}
+	ch, _, err := s.store.Chart(e.ID)
+	if err != nil {
+		return err
+	}
+	return s.render(c, "editor", fiber.Map{"Title": ch.Name, "Chart": e, "Symbols": symbol.All(), "Pages": ch.Pages, "Wasm": s.assets.wasm})
+}
+
+// chartJSON is the chart as the editor loads it, with its place in the log.
+func (s *Server) chartJSON(c fiber.Ctx) error {
+	ch, seq, err := s.store.Chart(entry(c).ID)
+	if err != nil {
+		return err
+	}
+	b, err := chart.Marshal(ch)
+	if err != nil {
+		return err
+	}
+	c.Set("X-Seq", strconv.Itoa(seq))
+	c.Set(fiber.HeaderCacheControl, "no-store")
+	c.Set(fiber.HeaderContentType, "application/json")
+	return c.Send(b)
+}
+
+// mostCommands that one request may bring.
+const mostCommands = 1000
+
+// commands takes commands of one window. When it answers, they are on disk.
+func (s *Server) commands(c fiber.Ctx) error {
+	var in struct {
+		Client   string           `json:"client"`
+		Commands []store.Incoming `json:"commands"`
+	}
+	if err := json.Unmarshal(c.Body(), &in); err != nil {
+		return bad(`Wanted is {"client":"...","commands":[{"n":1,"command":{...}}]}: ` + err.Error())
+	}
+	if len(in.Client) < 4 || len(in.Client) > 40 {
+		return bad("client: wanted is a name of 4 to 40 characters for the window")
+	}
+	if len(in.Commands) == 0 || len(in.Commands) > mostCommands {
+		return bad(fmt.Sprintf("commands: wanted are 1 to %d", mostCommands))
+	}
+	e := entry(c)
+	if e.Binned {
+		return fiber.NewError(fiber.StatusConflict, "This chart is in the bin. Take it out there to change it.")
+	}
+	res, at, err := s.store.Append(e.ID, person(c).ID, in.Client, in.Commands, s.tell(e.ID))
+	if err != nil {
+		return err
+	}
+	return c.JSON(fiber.Map{"results": res, "onDisk": at.UnixMilli()})
+}
+
+// export writes the chart, one page or what is selected, in a format.
+func (s *Server) export(c fiber.Ctx) error {
+	k := format.Kind(c.Query("format"))
+	kind, ok := format.Types[k]
+	if !ok {
+		return bad(fmt.Sprintf("format=%q: wanted is svg, png, pdf, csv, json or geometry.json", c.Query("format")))
+	}
+	ch, _, err := s.store.Chart(entry(c).ID)
+	if err != nil {
+		return err
+	}
+	o := format.Options{Page: c.Query("page"), Clear: c.Query("ground") == "clear", Author: person(c).Name}
+	if t := c.Query("scale"); t != "" {
+		if o.Scale, err = strconv.ParseFloat(t, 64); err != nil || !(o.Scale >= 0.1 && o.Scale <= 10) {
+			return bad(fmt.Sprintf("scale=%q: wanted is 1, 2 or 3", t))
+		}
+	}
+	if ids := c.Query("chosen"); ids != "" {
+		in := map[string]bool{}
+		for _, id := range strings.Split(ids, ",") {
+			in[id] = true
+		}
+		o.Chosen = func(id string) bool { return in[id] }
+	}
+	var b strings.Builder
+	if err := format.Write(&b, k, ch, o); err != nil {
+		return bad(err.Error())
+	}
+	c.Set(fiber.HeaderContentType, kind)
+	if c.Query("show") == "" {
+		c.Attachment(fileName(ch.Name) + "." + string(k))
+		c.Set(fiber.HeaderContentType, kind)
+	}
+	return c.SendString(b.String())
+}
+
+// fileName makes a name that every file system takes.
+func fileName(name string) string {
+	out := strings.Map(func(r rune) rune {
+		switch {
+		case r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9':
+			return r
+		case r == ' ' || r == '-' || r == '_':
+			return '-'
+		}
+		return -1
+	}, name)
+	if out = strings.Trim(out, "-"); out == "" {
+		return "chart"
+	}
+	return out[:min(len(out), 80)]
+}
+
+func (s *Server) exportPanel(c fiber.Ctx) error {
+	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Chosen": c.Query("chosen")})
+}

@@ -1,0 +1,178 @@
+package web
+
+import (
+	"encoding/json"
+	"errors"
+	"strconv"
+	"sync"
+	"time"
+
+	"github.com/fasthttp/websocket"
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/store"
+)
+
+// Bus tells the windows on a chart what is new. One process needs no more than
+// the one below; several would share another behind the same interface.
+type Bus interface {
+	Publish(chart string, message []byte)
+	// Subscribe returns what is published from now on; the channel is closed
+	// when the reader is too slow or the bus ends, and by leave.
+	Subscribe(chart string) (messages <-chan []byte, leave func())
+	Close()
+}
+
+// waiting is how many messages a slow window may lag behind before it has to
+// connect anew and read the log.
+const waiting = 512
+
+type localBus struct {
+	mu   sync.Mutex
+	subs map[string]map[chan []byte]bool
+	done bool
+}
+
+// NewBus is a bus within this process.
+func NewBus() Bus { return &localBus{subs: map[string]map[chan []byte]bool{}} }
+
+func (b *localBus) Publish(chart string, m []byte) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	for ch := range b.subs[chart] {
+		select {
+		case ch <- m:
+		default:
+			delete(b.subs[chart], ch)
+			close(ch)
+		}
+	}
+}
+
+func (b *localBus) Subscribe(chart string) (<-chan []byte, func()) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	ch := make(chan []byte, waiting)
+	if b.done {
+		close(ch)
+		return ch, func() {}
+	}
+	if b.subs[chart] == nil {
+		b.subs[chart] = map[chan []byte]bool{}
+	}
+	b.subs[chart][ch] = true
+	return ch, func() {
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		if b.subs[chart][ch] {
+			delete(b.subs[chart], ch)
+			close(ch)
+		}
+	}
+}
+
+func (b *localBus) Close() {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.done = true
+	for _, subs := range b.subs {
+		for ch := range subs {
+			close(ch)
+		}
+	}
+	b.subs = map[string]map[chan []byte]bool{}
+}
+
+// message is what goes down the live channel.
+type message struct {
+	Type  string        `json:"type"` // command or comments
+	Event *store.Logged `json:"event,omitempty"`
+}
+
+// tell publishes new commands of a chart.
+func (s *Server) tell(chart string) func([]store.Logged) {
+	return func(ls []store.Logged) {
+		for _, l := range ls {
+			if b, err := json.Marshal(message{"command", &l}); err == nil {
+				s.bus.Publish(chart, b)
+			}
+		}
+	}
+}
+
+func (s *Server) tellComments(chart string) {
+	b, _ := json.Marshal(message{Type: "comments"})
+	s.bus.Publish(chart, b)
+}
+
+const (
+	pingEvery = 20 * time.Second
+	writeWait = 10 * time.Second
+)
+
+var upgrader = websocket.FastHTTPUpgrader{EnableCompression: true} // same origin only, its default
+
+// live sends a window every command after the one it names, those in the log
+// and those to come.
+func (s *Server) live(c fiber.Ctx) error {
+	if !websocket.FastHTTPIsWebSocketUpgrade(c.RequestCtx()) {
+		return fiber.ErrUpgradeRequired
+	}
+	after, err := strconv.Atoi(c.Query("after", "0"))
+	if err != nil || after < 0 {
+		return bad("after: wanted is the number of a command")
+	}
+	id := entry(c).ID // c must not be touched inside
+	err = upgrader.Upgrade(c.RequestCtx(), func(conn *websocket.Conn) {
+		defer conn.Close()
+		news, leave := s.bus.Subscribe(id)
+		defer leave()
+		gone := make(chan struct{})
+		go func() { // the window only answers pings
+			defer close(gone)
+			for {
+				if _, _, err := conn.ReadMessage(); err != nil {
+					return
+				}
+			}
+		}()
+		send := func(b []byte) bool {
+			conn.SetWriteDeadline(time.Now().Add(writeWait))
+			return conn.WriteMessage(websocket.TextMessage, b) == nil
+		}
+		log, err := s.store.Log(id, after)
+		if err != nil {
+			s.opts.Log.Error("live", "chart", id, "error", err)
+			return
+		}
+		// What was published since Subscribe may be in the log as well: the
+		// window passes over commands that it has.
+		for _, l := range log {
+			b, err := json.Marshal(message{"command", &l})
+			if err != nil || !send(b) {
+				return
+			}
+		}
+		ping := time.NewTicker(pingEvery)
+		defer ping.Stop()
+		for {
+			select {
+			case m, ok := <-news:
+				if !ok || !send(m) {
+					return
+				}
+			case <-ping.C:
+				if conn.WriteControl(websocket.PingMessage, nil, time.Now().Add(writeWait)) != nil {
+					return
+				}
+			case <-gone:
+				return
+			}
+		}
+	})
+	var he websocket.HandshakeError
+	if errors.As(err, &he) {
+		return nil // it has answered already
+	}
+	return err
+}

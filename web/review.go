@@ -1,0 +1,256 @@
+package web
+
+import (
+	"html/template"
+	"strings"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/scene"
+	"plaintracer/format/svg"
+	"plaintracer/store"
+)
+
+func (s *Server) address(c fiber.Ctx, path string) string {
+	base := s.opts.Public
+	if base == "" {
+		base = c.BaseURL()
+	}
+	return strings.TrimSuffix(base, "/") + path
+}
+
+type sharedLink struct {
+	store.Link
+	Address string
+}
+
+func (s *Server) sharePanel(c fiber.Ctx) error {
+	e := entry(c)
+	ls, err := s.store.Links(e.ID)
+	if err != nil {
+		return err
+	}
+	var out []sharedLink
+	for _, l := range ls {
+		out = append(out, sharedLink{l, s.address(c, "/review/"+l.Token)})
+	}
+	return s.render(c, "share-panel", fiber.Map{"Chart": e, "Links": out})
+}
+
+func (s *Server) addLink(c fiber.Ctx) error {
+	if _, err := s.store.AddLink(entry(c).ID, store.Right(c.FormValue("may"))); err != nil {
+		return bad(err.Error())
+	}
+	return s.sharePanel(c)
+}
+
+func (s *Server) linkOff(c fiber.Ctx) error {
+	if err := s.store.SwitchOff(entry(c).ID, c.Params("link")); err != nil {
+		return err
+	}
+	return s.sharePanel(c)
+}
+
+// thread is a comment with its answers.
+type thread struct {
+	store.Remark
+	Number  string // of its step
+	Text    string
+	Gone    bool // the step is not there any more
+	Replies []store.Remark
+}
+
+// threads lists the comments of a chart, those that are open first.
+func (s *Server) threads(id string) ([]thread, error) {
+	rs, err := s.store.Remarks(id)
+	if err != nil {
+		return nil, err
+	}
+	ch, _, err := s.store.Chart(id)
+	if err != nil {
+		return nil, err
+	}
+	steps := map[string]*chart.Step{}
+	for _, p := range ch.Pages {
+		for _, st := range p.Steps {
+			steps[st.ID] = st
+		}
+	}
+	var open, settled []thread
+	replies := map[string][]store.Remark{}
+	for _, r := range rs {
+		if r.Answers != "" {
+			replies[r.Answers] = append(replies[r.Answers], r)
+		}
+	}
+	for _, r := range rs {
+		if r.Answers != "" {
+			continue
+		}
+		t := thread{Remark: r, Replies: replies[r.ID]}
+		if st := steps[r.Step]; st != nil {
+			t.Number, t.Text = st.Number, st.Text
+		} else {
+			t.Gone = r.Step != ""
+		}
+		if r.Settled {
+			settled = append(settled, t)
+		} else {
+			open = append(open, t)
+		}
+	}
+	return append(open, settled...), nil
+}
+
+func (s *Server) commentsFor(c fiber.Ctx, id, base string, owner, may bool) error {
+	ts, err := s.threads(id)
+	if err != nil {
+		return err
+	}
+	open := 0
+	for _, t := range ts {
+		if !t.Settled {
+			open++
+		}
+	}
+	return s.render(c, "comments", fiber.Map{"Threads": ts, "Open": open, "Base": base, "Owner": owner, "May": may})
+}
+
+func (s *Server) comments(c fiber.Ctx) error {
+	return s.commentsFor(c, entry(c).ID, "/charts/"+entry(c).ID, true, true)
+}
+
+// answer adds an answer, or a comment of the owner's own.
+func (s *Server) answer(c fiber.Ctx) error {
+	e, p := entry(c), person(c)
+	r := store.Remark{Chart: e.ID, Step: c.FormValue("step"), Answers: c.FormValue("answers"), Author: p.Name, Person: p.ID, Body: c.FormValue("body")}
+	if err := s.onStep(e.ID, r.Step); err != nil {
+		return err
+	}
+	if _, err := s.store.AddRemark(r); err != nil {
+		return bad("The comment was not kept: " + err.Error() + ".")
+	}
+	s.tellComments(e.ID)
+	return s.comments(c)
+}
+
+// onStep refuses a comment on a step that the chart does not have.
+func (s *Server) onStep(id, step string) error {
+	if step == "" {
+		return nil
+	}
+	ch, _, err := s.store.Chart(id)
+	if err != nil {
+		return err
+	}
+	for _, p := range ch.Pages {
+		if p.Step(step) != nil {
+			return nil
+		}
+	}
+	return bad("The step that you comment on is not in the chart any more.")
+}
+
+func (s *Server) settle(c fiber.Ctx) error {
+	e := entry(c)
+	if err := s.store.Settle(e.ID, c.Params("comment"), c.FormValue("settled") != "no"); err != nil {
+		return err
+	}
+	s.tellComments(e.ID)
+	return s.comments(c)
+}
+
+// review shows a shared chart, drawn here: without an account and without the
+// editor.
+func (s *Server) review(c fiber.Ctx) error {
+	l := link(c)
+	ch, _, err := s.store.Chart(l.Chart)
+	if err != nil {
+		return err
+	}
+	e, err := s.store.Entry(l.Chart)
+	if err != nil {
+		return err
+	}
+	ts, err := s.threads(l.Chart)
+	if err != nil {
+		return err
+	}
+	marks := map[string]int{}
+	for _, t := range ts {
+		if !t.Settled {
+			marks[t.Step]++
+		}
+	}
+	type page struct {
+		Title   string
+		Drawing template.HTML // made by format/svg, which escapes every text
+		Steps   []*chart.Step
+	}
+	var pages []page
+	for _, p := range ch.Pages {
+		var comp scene.Composer
+		sh := comp.Compose(ch, p)
+		d := sh.Drawing()
+		d.Elements = append(d.Elements, sh.CommentMarks(marks))
+		var b strings.Builder
+		if err := svg.Document(&b, d, ""); err != nil {
+			return err
+		}
+		pages = append(pages, page{p.Title, template.HTML(b.String()), p.Steps})
+	}
+	return s.render(c, "review", fiber.Map{"Title": ch.Name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Base": "/review/" + l.Token})
+}
+
+func (s *Server) reviewComments(c fiber.Ctx) error {
+	l := link(c)
+	return s.commentsFor(c, l.Chart, "/review/"+l.Token, false, l.May == store.Comment)
+}
+
+func (s *Server) reviewRemark(c fiber.Ctx) error {
+	l := link(c)
+	r := store.Remark{Chart: l.Chart, Step: c.FormValue("step"), Answers: c.FormValue("answers"), Author: c.FormValue("name"), Body: c.FormValue("body")}
+	if err := s.onStep(l.Chart, r.Step); err != nil {
+		return err
+	}
+	if _, err := s.store.AddRemark(r); err != nil {
+		return bad("The comment was not kept: " + err.Error() + ".")
+	}
+	s.tellComments(l.Chart)
+	return s.reviewComments(c)
+}
+
+// helpers are what the templates call.
+func (s *Server) helpers() map[string]any {
+	return map[string]any{
+		"asset": s.assets.url,
+		"many":  many,
+		"ago":   ago,
+		"icon":  icon,
+		"initials": func(name string) string {
+			out := ""
+			for _, w := range strings.Fields(name) {
+				out += strings.ToUpper(string([]rune(w)[:1]))
+			}
+			r := []rune(out)
+			return string(r[:min(len(r), 2)])
+		},
+	}
+}
+
+// ago says when something was, as people say it.
+func ago(t time.Time) string {
+	n := time.Now()
+	day := func(t time.Time) int { return t.Year()*400 + t.YearDay() }
+	switch {
+	case day(t) == day(n):
+		return "today " + t.Format("15:04")
+	case day(t) == day(n.AddDate(0, 0, -1)):
+		return "yesterday " + t.Format("15:04")
+	case n.Sub(t) < 6*24*time.Hour:
+		return t.Format("Mon 15:04")
+	}
+	return t.Format("2 January 2006")
+}

@@ -1,0 +1,68 @@
+package web
+
+import "github.com/gofiber/fiber/v3"
+
+// Access is who may use a route.
+type Access string
+
+// The kinds of access. Every route that changes something wants a form token
+// as well.
+const (
+	Anyone      Access = "anyone"
+	SignedIn    Access = "signed in"
+	Owner       Access = "owner of the chart"
+	LinkRead    Access = "review link"
+	LinkComment Access = "review link with the right to comment"
+)
+
+// Route is an address, who may use it, and what answers.
+type Route struct {
+	Method string
+	Path   string
+	Access Access
+	handle fiber.Handler
+}
+
+// Routes is the whole of the application's surface.
+func (s *Server) Routes() []Route {
+	return []Route{
+		{"GET", "/", Anyone, func(c fiber.Ctx) error { return c.Redirect().To("/charts") }},
+		{"GET", "/static/*", Anyone, s.static},
+		{"GET", "/healthz", Anyone, func(c fiber.Ctx) error { return c.SendString("ok") }},
+
+		{"GET", "/sign-in", Anyone, s.signInPage},
+		{"POST", "/sign-in", Anyone, s.signIn},
+		{"GET", "/first/:invitation", Anyone, s.firstPage},
+		{"POST", "/first/:invitation", Anyone, s.first},
+		{"POST", "/sign-out", SignedIn, s.signOut},
+
+		{"GET", "/charts", SignedIn, s.charts},
+		{"GET", "/charts/bin", SignedIn, s.bin},
+		{"POST", "/charts", SignedIn, s.newChart},
+		{"POST", "/charts/open", SignedIn, s.openFile},
+		{"POST", "/charts/list", SignedIn, s.typedList},
+		{"GET", "/charts/:chart", Owner, s.editor},
+		{"GET", "/charts/:chart/chart.json", Owner, s.chartJSON},
+		{"GET", "/charts/:chart/live", Owner, s.live},
+		{"POST", "/charts/:chart/commands", Owner, s.commands},
+		{"GET", "/charts/:chart/thumb.svg", Owner, s.thumb},
+		{"GET", "/charts/:chart/export", Owner, s.export},
+		{"GET", "/charts/:chart/export/panel", Owner, s.exportPanel},
+		{"POST", "/charts/:chart/rename", Owner, s.rename},
+		{"POST", "/charts/:chart/duplicate", Owner, s.duplicate},
+		{"POST", "/charts/:chart/delete", Owner, s.toBin},
+		{"POST", "/charts/:chart/restore", Owner, s.fromBin},
+		{"POST", "/charts/:chart/destroy", Owner, s.destroy},
+
+		{"GET", "/charts/:chart/share", Owner, s.sharePanel},
+		{"POST", "/charts/:chart/links", Owner, s.addLink},
+		{"POST", "/charts/:chart/links/:link/off", Owner, s.linkOff},
+		{"GET", "/charts/:chart/comments", Owner, s.comments},
+		{"POST", "/charts/:chart/comments", Owner, s.answer},
+		{"POST", "/charts/:chart/comments/:comment/settle", Owner, s.settle},
+
+		{"GET", "/review/:link", LinkRead, s.review},
+		{"GET", "/review/:link/comments", LinkRead, s.reviewComments},
+		{"POST", "/review/:link/comments", LinkComment, s.reviewRemark},
+	}
+}
