@@ -111,8 +111,8 @@ func Stocktake() []byte {
 		switch {
 		case r%3 == 1:
 			no = n + 1 // a way back: print the list again
-		case r == rooms/2 || r == rooms/2+5:
-			no = n
+		case r == rooms/2 || r == rooms/2+3:
+			no = n // a way back: open it anew
 		}
 		row(n+3, team, "decision", "All found in "+place+"?", fmt.Sprintf("yes: %d; no: %d", min(n+5, rooms*5), no))
 		next := fmt.Sprint(n + 5)

@@ -102,7 +102,7 @@ func init() {
 		"hand":      {always, func(e *Editor, arg string) { e.take(symbol.Kind(arg)) }},
 		"place":     {always, func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) }},
 		"symbol":    {wantOne, func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) }},
-		"text":      {wantEither, func(e *Editor, _ string) { e.typeOnSelected("") }},
+		"text":      {wantEither, func(e *Editor, _ string) { e.typeOnSelected() }},
 		"next":      {wantOne, func(e *Editor, _ string) { e.nextStep(false) }},
 		"other":     {wantOne, func(e *Editor, _ string) { e.nextStep(true) }},
 		"glue":      {wantOne, func(e *Editor, _ string) { e.typeGlue() }},
@@ -117,7 +117,7 @@ func init() {
 		"select":    {always, func(e *Editor, arg string) { e.cancel(); e.selectOnly(arg) }},
 		"title":     {always, func(e *Editor, _ string) { e.typeOnTitle() }},
 
-		"label":     {wantLine, func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID, "") }},
+		"label":     {wantLine, func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID) }},
 		"flow":      mean(chart.Flow),
 		"aside":     mean(chart.Aside),
 		"data":      mean(chart.Data),
@@ -271,14 +271,13 @@ func (e *Editor) deleteSelected() {
 	e.remove()
 }
 
-// typeOnSelected opens what is selected for typing; first is what was typed
-// already, in place of the text that is there.
-func (e *Editor) typeOnSelected(first string) {
+// typeOnSelected opens what is selected for typing.
+func (e *Editor) typeOnSelected() {
 	switch {
 	case e.one() != nil:
-		e.typeOnStep(e.one().ID, first)
+		e.typeOnStep(e.one().ID)
 	case len(e.lines()) == 1:
-		e.typeOnLine(e.lines()[0].ID, first)
+		e.typeOnLine(e.lines()[0].ID)
 	case e.lane != "":
 		e.typeOnLane(e.lane)
 	}

@@ -148,6 +148,7 @@ func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
 		e.notice = "Could not " + cmd.Words + ": " + err.Error()
 		return chart.Command{}, false
 	}
+	e.preview = nil // what a gesture showed is now so, or is not to be
 	e.sent++
 	e.pending = append(e.pending, Sent{e.sent, cmd})
 	e.changed()

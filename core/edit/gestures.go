@@ -255,7 +255,7 @@ func (g *pulling) up(e *Editor, p Pointer) {
 	_, line := e.addLine(g.from, chart.End{Step: id}, from.Symbol, symbol.Process)
 	if e.do("connect to a new step", add, line) {
 		e.selectOnly(id)
-		e.typeOnStep(id, "")
+		e.typeOnStep(id)
 	}
 }
 

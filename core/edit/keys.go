@@ -28,7 +28,7 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) bool {
 		case e.hand != "":
 			e.placeNext(e.hand)
 		case e.lane != "" || len(e.lines()) == 1 && e.one() == nil:
-			e.typeOnSelected("")
+			e.typeOnSelected()
 		default:
 			e.nextStep(alt)
 		}
@@ -115,8 +115,8 @@ func (e *Editor) letter(key string, alt bool) bool {
 		e.typeGlue()
 		return true
 	}
-	e.typeOnSelected(key)
-	return true
+	e.typeOnSelected()
+	return false // the letter itself goes into the text, by way of the browser
 }
 
 // byNumber selects the step numbered d after the selected one.

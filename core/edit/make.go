@@ -112,7 +112,7 @@ func (e *Editor) nextStep(aside bool) {
 	_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
 	if e.do(words, add, line) {
 		e.selectOnly(id)
-		e.typeOnStep(id, "")
+		e.typeOnStep(id)
 	}
 }
 

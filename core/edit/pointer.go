@@ -59,7 +59,7 @@ func (e *Editor) Pointer(p Pointer) {
 		if g := e.gesture; g != nil {
 			e.gesture = nil
 			g.up(e, p)
-			e.setPreview(nil)
+			e.setPreview(nil) // also when nothing came of it
 		}
 	case "drop":
 		if e.hand != "" {
@@ -223,12 +223,12 @@ func (e *Editor) double(p Pointer) {
 	q := p.at()
 	if sh := e.Sheet().StepAt(q); sh != nil {
 		e.selectOnly(sh.Step.ID)
-		e.typeOnStep(sh.Step.ID, "")
+		e.typeOnStep(sh.Step.ID)
 		return
 	}
 	if r := e.Sheet().RunAt(q, reach/e.zoom); r != nil {
 		e.selectOnly(r.Line.ID)
-		e.typeOnLine(r.Line.ID, "")
+		e.typeOnLine(r.Line.ID)
 		return
 	}
 	pg := e.Page()
@@ -248,7 +248,7 @@ func (e *Editor) double(p Pointer) {
 	e.hand = symbol.Process
 	e.placeSymbol(e.handRect(q))
 	if s := e.one(); s != nil {
-		e.typeOnStep(s.ID, "")
+		e.typeOnStep(s.ID)
 	}
 }
 

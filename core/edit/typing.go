@@ -16,27 +16,20 @@ type Typing struct {
 	Name string    `json:"name"` // what a screen reader says
 }
 
-func (e *Editor) typeOnStep(id, first string) {
+func (e *Editor) typeOnStep(id string) {
 	s := e.Page().Step(id)
 	if s == nil {
 		return
 	}
-	text := s.Text
-	if first != "" {
-		text = first
-	}
-	e.typing = &Typing{"step", id, text, e.Sheet().Shape(id).Rect, "Text of the step"}
+	e.typing = &Typing{"step", id, s.Text, e.Sheet().Shape(id).Rect, "Text of the step"}
 }
 
-func (e *Editor) typeOnLine(id, first string) {
+func (e *Editor) typeOnLine(id string) {
 	r := e.Sheet().Run(id)
 	if r == nil {
 		return
 	}
 	t := &Typing{Kind: "label", ID: id, Text: r.Line.Outcome(), Name: "Label of the connector"}
-	if first != "" {
-		t.Text = first
-	}
 	if len(r.Labels) > 0 {
 		t.Rect = r.Labels[0].Box.Grow(4)
 	} else {

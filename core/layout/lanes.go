@@ -6,106 +6,222 @@ import (
 	"plaintracer/core/chart"
 )
 
-// inLanes puts each step into a column of its lane, one step to a cell.
+// inLanes puts each step into a column of its lane, one step to a cell, and
+// folds a run of columns that is far too long for a sheet into rows.
 func inLanes(p *chart.Page, n *net) chart.Command {
-	lanes := len(p.Lanes)
-	// Steps without a lane stand in a band of their own under the lanes.
-	row := func(v int) int {
-		if n.lane[v] < 0 {
-			return lanes
-		}
-		return n.lane[v]
-	}
-	type cell struct{ row, col int }
-	holds := map[cell]bool{}
-	beam := map[cell]bool{} // passed by the line of a handover within the column
-	col := make([]int, len(n.w))
+	g := newGrid(n, len(p.Lanes))
 	for _, v := range n.order {
-		c := 0
-		for _, e := range n.in[v] {
-			u := n.edges[e].from
-			least := col[u] + 1
-			if row(u) != row(v) && !n.edges[e].weak {
-				least = col[u]
-			}
-			c = max(c, least)
+		if !n.hangs(v) {
+			g.put(v)
 		}
-		free := func(c int) bool {
-			if holds[cell{row(v), c}] || beam[cell{row(v), c}] {
+	}
+	for _, v := range n.order {
+		if n.hangs(v) {
+			g.hang(v)
+		}
+	}
+	return g.place(p)
+}
+
+// hangs tells whether a step is no part of the flow and hangs on one that is:
+// a store or an annotation.
+func (n *net) hangs(v int) bool {
+	es := 0
+	for _, list := range [2][]int{n.in[v], n.out[v]} {
+		for _, e := range list {
+			if !n.edges[e].weak {
 				return false
 			}
-			for _, e := range n.in[v] {
-				u := n.edges[e].from
-				if col[u] != c {
-					continue
-				}
-				for r := min(row(u), row(v)) + 1; r < max(row(u), row(v)); r++ {
-					if holds[cell{r, c}] || beam[cell{r, c}] {
-						return false
-					}
-				}
-			}
-			return true
+			es++
 		}
-		for !free(c) {
-			c++
+	}
+	return es > 0
+}
+
+type cell struct{ row, col int }
+
+// grid holds the steps of a page with lanes: a row a lane, and one more for
+// steps without a lane.
+type grid struct {
+	n     *net
+	lanes int
+	col   []int // per step, -1 while it has none
+	holds map[cell]bool
+	beam  map[cell]bool // passed by the line of a handover within the column
+}
+
+func newGrid(n *net, lanes int) *grid {
+	g := &grid{n: n, lanes: lanes, col: make([]int, len(n.w)), holds: map[cell]bool{}, beam: map[cell]bool{}}
+	for v := range g.col {
+		g.col[v] = -1
+	}
+	return g
+}
+
+func (g *grid) row(v int) int {
+	if g.n.lane[v] < 0 {
+		return g.lanes
+	}
+	return g.n.lane[v]
+}
+
+func (g *grid) taken(c cell) bool { return g.holds[c] || g.beam[c] }
+
+// put finds the first column for a step: after the steps before it, or for a
+// handover to another lane beside the step before it, when the way between is
+// free.
+func (g *grid) put(v int) {
+	c := 0
+	for _, e := range g.n.in[v] {
+		u := g.n.edges[e].from
+		if g.col[u] < 0 {
+			continue
 		}
-		col[v] = c
-		holds[cell{row(v), c}] = true
-		for _, e := range n.in[v] {
-			if u := n.edges[e].from; col[u] == c {
-				for r := min(row(u), row(v)) + 1; r < max(row(u), row(v)); r++ {
-					beam[cell{r, c}] = true
-				}
+		least := g.col[u] + 1
+		if g.row(u) != g.row(v) {
+			least = g.col[u]
+		}
+		c = max(c, least)
+	}
+	for !g.free(v, c) {
+		c++
+	}
+	g.set(v, c)
+	for _, e := range g.n.in[v] {
+		if u := g.n.edges[e].from; g.col[u] == c {
+			for _, r := range g.between(u, v) {
+				g.beam[cell{r, c}] = true
 			}
 		}
 	}
+}
 
+func (g *grid) set(v, c int) {
+	g.col[v] = c
+	g.holds[cell{g.row(v), c}] = true
+}
+
+func (g *grid) free(v, c int) bool {
+	if g.taken(cell{g.row(v), c}) {
+		return false
+	}
+	for _, e := range g.n.in[v] {
+		u := g.n.edges[e].from
+		if g.col[u] != c {
+			continue
+		}
+		for _, r := range g.between(u, v) {
+			if g.taken(cell{r, c}) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// between are the rows strictly between two steps.
+func (g *grid) between(u, v int) []int {
+	var out []int
+	for r := min(g.row(u), g.row(v)) + 1; r < max(g.row(u), g.row(v)); r++ {
+		out = append(out, r)
+	}
+	return out
+}
+
+// hang puts a store or an annotation beside the step that it hangs on: the
+// nearest free cell of its lane, before rather than after.
+func (g *grid) hang(v int) {
+	at := 0
+	for _, e := range append(append([]int{}, g.n.in[v]...), g.n.out[v]...) {
+		u := g.n.edges[e].from + g.n.edges[e].to - v
+		if g.col[u] >= 0 {
+			at = g.col[u]
+			break
+		}
+	}
+	for d := 0; ; d++ {
+		for _, c := range [2]int{at - d, at + d} {
+			if c >= 0 && !g.taken(cell{g.row(v), c}) {
+				g.set(v, c)
+				return
+			}
+		}
+	}
+}
+
+// Folding: a page wider than this share of its height is folded until it is
+// about as a sheet is.
+const (
+	tooLong = 3.2
+	asSheet = 1.6
+)
+
+// place makes coordinates of the columns and lanes.
+func (g *grid) place(p *chart.Page) chart.Command {
+	n := g.n
 	cols := 0
-	for _, c := range col {
+	for _, c := range g.col {
 		cols = max(cols, c+1)
 	}
-	width, tall := make([]float64, cols), make([]float64, lanes+1)
+	tall := make([]float64, g.lanes+1)
 	for v := range n.w {
-		width[col[v]] = math.Max(width[col[v]], n.w[v])
-		tall[row(v)] = math.Max(tall[row(v)], n.h[v])
+		tall[g.row(v)] = math.Max(tall[g.row(v)], n.h[v])
 	}
+	pass := make([]int, g.lanes+1)
+	for _, e := range n.edges {
+		if a, b := g.col[e.from], g.col[e.to]; b-a > 1 || a-b > 1 {
+			pass[g.row(e.to)]++
+		}
+	}
+	high := make([]float64, g.lanes+1) // of one row of the lane
+	total := 0.0
+	for r := range g.lanes {
+		high[r] = math.Ceil(math.Max(tall[r], 44) + 2*lanePad)
+		total += high[r]
+	}
+	high[g.lanes] = tall[g.lanes] + 2*lanePad
+	folds := 1
+	for w := float64(cols) * 170; w/float64(folds) > tooLong*total*float64(folds) || folds > 1 && w/float64(folds) > asSheet*total*float64(folds); {
+		folds++
+	}
+	perFold := (cols + folds - 1) / folds
+
 	// Room between columns grows with the lines that turn there, and in a lane
 	// with those that run along it over steps.
-	turn, pass := make([]int, cols+1), make([]int, lanes+1)
+	turn := make([]int, perFold+1)
+	width := make([]float64, perFold)
+	for v := range n.w {
+		c := g.col[v] % perFold
+		width[c] = math.Max(width[c], n.w[v])
+	}
 	for _, e := range n.edges {
-		a, b := col[e.from], col[e.to]
-		if row(e.from) != row(e.to) && a != b {
-			turn[min(a, b)+1]++
-		}
-		if b-a > 1 || a-b > 1 {
-			pass[row(e.to)]++
+		a, b := g.col[e.from], g.col[e.to]
+		if g.row(e.from) != g.row(e.to) && a != b || a/perFold != b/perFold {
+			turn[min(a, b)%perFold+1]++
 		}
 	}
 	frame := chart.Frame{X: p.Frame.X, Y: p.Frame.Y}
-	left := make([]float64, cols)
+	left := make([]float64, perFold)
 	at := frame.X + chart.LaneHead + edge
-	for c := range cols {
+	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap + 6*float64(turn[c+1])
+		at += width[c] + colGap + math.Min(90, 6*float64(turn[c+1]))
 	}
 	frame.W = at - colGap + edge - frame.X
-	sizes, tops := make([]float64, lanes), make([]float64, lanes+1)
+	sizes, tops := make([]float64, g.lanes), make([]float64, g.lanes+1)
 	top := frame.Y
-	for r := range lanes {
+	for r := range g.lanes {
 		tops[r] = top
-		sizes[r] = math.Ceil(math.Max(tall[r], 44) + 2*lanePad + math.Min(60, 4*float64(pass[r])))
+		high[r] += math.Min(60, 4*float64(pass[r])/float64(folds))
+		sizes[r] = math.Ceil(high[r] * float64(folds))
 		top += sizes[r]
 	}
-	tops[lanes] = top
+	tops[g.lanes] = top
 	x, y := make([]float64, len(n.w)), make([]float64, len(n.w))
 	for v := range n.w {
-		x[v] = math.Round(left[col[v]] + (width[col[v]]-n.w[v])/2)
-		h := tall[lanes] + 2*lanePad
-		if row(v) < lanes {
-			h = sizes[row(v)]
-		}
-		y[v] = math.Round(tops[row(v)] + (h-n.h[v])/2)
+		c, r := g.col[v], g.row(v)
+		x[v] = math.Round(left[c%perFold] + (width[c%perFold]-n.w[v])/2)
+		y[v] = math.Round(tops[r] + high[r]*float64(c/perFold) + (high[r]-n.h[v])/2)
 	}
 	return finish(p, n, x, y, sizes, frame)
 }

@@ -29,10 +29,10 @@ const (
 // Distances on a laid out page, px. The gaps leave room for several connectors
 // side by side and for the labels of outcomes.
 const (
-	colGap  = 64.0
-	rowGap  = 52.0
-	lanePad = 36.0 // above and below the steps of a lane
-	edge    = 40.0 // between the steps and the frame or the sheet's edge
+	colGap  = 48.0
+	rowGap  = 48.0
+	lanePad = 32.0 // above and below the steps of a lane
+	edge    = 30.0 // between the steps and the frame or the sheet's edge
 	foot    = 80.0 // under the drawing: the title block
 )
 

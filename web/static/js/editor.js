@@ -145,13 +145,15 @@ $('comments').addEventListener('click', (e) => {
   const r = e.target.closest('.remark');
   if (r?.dataset.step && !e.target.closest('form')) core.act('select', r.dataset.step);
 });
-$('comments').addEventListener('htmx:after:swap', () => {
+// countComments marks the steps that people comment on.
+function countComments() {
   const marks = {};
   for (const r of $('comments').querySelectorAll('[data-unsettled]')) marks[r.dataset.unsettled] = (marks[r.dataset.unsettled] || 0) + 1;
   $('comment-count').textContent = $('comments').querySelector('.remarks')?.dataset.open || '0';
   said = JSON.stringify(marks);
   core?.act('comments', said);
-});
+}
+$('comments').addEventListener('htmx:after:swap', countComments);
 addEventListener('beforeunload', (e) => { if (live.waiting.length) e.preventDefault(); });
 
 async function start() {
@@ -160,7 +162,7 @@ async function start() {
   core = c;
   const seq = live.seq = +r.headers.get('X-Seq');
   core.open(await r.text(), seq, client);
-  core.act('comments', said);
+  countComments(); // they may have come before the core
   paper.fit();
   paper.listen(pointer, (x, y) => bench.menu(x, y));
   live.connect();

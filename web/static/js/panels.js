@@ -40,6 +40,7 @@ export class Panels {
     if (name === 'lane') return this.lane(f);
     const dialog = $('panel');
     const from = name === 'export' ? `/charts/${this.chart}/export/panel?chosen=${f.selected.join(',')}` : `/charts/${this.chart}/share`;
+    dialog.replaceChildren();
     dialog.showModal();
     await htmx.ajax('GET', from, { target: dialog, swap: 'innerHTML' });
   }

@@ -8,8 +8,12 @@ export class Typing {
     this.open = null;
     field.addEventListener('keydown', (e) => {
       e.stopPropagation();
+      this.newline = e.key === 'Enter' && e.shiftKey;
       if (e.key === 'Enter' && !e.shiftKey && !e.isComposing) { e.preventDefault(); this.end(true); }
       if (e.key === 'Escape') { e.preventDefault(); this.open = null; this.shut(); cancel(); }
+    });
+    field.addEventListener('beforeinput', (e) => { // the Enter that opened the field is no text
+      if (/^insert(LineBreak|Paragraph)$/.test(e.inputType) && !this.newline) e.preventDefault();
     });
     field.addEventListener('blur', () => this.end(false));
     field.addEventListener('input', () => this.grow());
@@ -26,8 +30,7 @@ export class Typing {
     this.field.value = t.text;
     this.field.setAttribute('aria-label', t.name);
     this.field.focus({ preventScroll: true });
-    if ([...t.text].length === 1) this.field.setSelectionRange(t.text.length, t.text.length);
-    else this.field.select();
+    this.field.select(); // a letter typed replaces what is there
     this.grow();
   }
 
