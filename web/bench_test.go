@@ -1,0 +1,154 @@
+package web
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"sync"
+	"testing"
+	"time"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/layout"
+	"plaintracer/format/csv"
+)
+
+// TestBench prints the figures that 'make bench' is for; it asserts no time.
+func TestBench(t *testing.T) {
+	if os.Getenv("BENCH") == "" {
+		t.Skip("run by make bench")
+	}
+	s := newSite(t)
+	person, err := s.store.Session(mustSession(t, s))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, n := range []int{50, 200, 1000} {
+		c, err := csv.Read(benchTable(n), fmt.Sprintf("Bench %d", n))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if cmd, ok := layout.Page(c.Pages[0], layout.Down); ok {
+			if _, err := chart.Apply(c, cmd); err != nil {
+				t.Fatal(err)
+			}
+		}
+		if _, err := s.store.AddChart(person.ID, c); err != nil {
+			t.Fatal(err)
+		}
+	}
+	b := s.browse(t)
+	b.signIn()
+	for _, n := range []int{50, 200, 1000} {
+		b.edit(fmt.Sprintf("Bench %d", n))
+		ready := eval[int](b, `+document.body.dataset.ready`)
+		r := eval[map[string]float64](b, dragScript)
+		t.Logf("drag frame, %d steps, %.0f connectors, dragging a step with %.0f: median %.1f ms, 95th percentile %.1f ms; of it in the core %.1f ms; editor ready after %d ms",
+			n, r["lines"], r["most"], r["median"], r["p95"], r["core"], ready)
+	}
+	for _, name := range []string{"wasm/tracer.wasm", "wasm/tracer.wasm.gz", "wasm/tracer.wasm.br"} {
+		b, err := static.ReadFile("static/" + name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		t.Logf("%s: %d bytes", name, len(b))
+	}
+	for _, clients := range []int{1, 8} {
+		t.Logf("commands acknowledged over HTTP, durable, %d at once: %.0f a second", clients, acknowledged(t, s, clients))
+	}
+}
+
+// dragScript drags the step with most connectors for 200 frames and measures
+// each from the pointer's move to SVG that is styled and laid out.
+const dragScript = `(async () => {
+  const c = JSON.parse(editor.core.chart()).pages[0];
+  const deg = {};
+  for (const l of c.connectors) for (const e of [l.from, l.to]) if (e.step) deg[e.step] = (deg[e.step] || 0) + 1;
+  const id = Object.keys(deg).sort((a, b) => deg[b] - deg[a])[0];
+  const s = c.steps.find(s => s.id === id);
+  let top = 0;
+  if (s.lane) { top = c.frame.y; for (const l of c.lanes) { if (l.id === s.lane) break; top += l.size; } }
+  const x = s.x + s.w / 2, y = top + s.y + s.h / 2;
+  const ev = { button: 0, shiftKey: false, ctrlKey: false, altKey: false };
+  const p = (type, x, y) => editor.core.pointer(type, x, y, 0, false, false, false, 1);
+  p('down', x, y);
+  const raw = tracer.pointer;
+  let inside = 0;
+  tracer.pointer = (...a) => { const t = performance.now(), r = raw(...a); inside += performance.now() - t; return r; };
+  const times = [];
+  for (let i = 1; i <= 200; i++) {
+    await new Promise(ok => requestAnimationFrame(ok));
+    const t = performance.now();
+    p('move', x + 150 * Math.sin(i / 9), y + 60 * Math.sin(i / 5));
+    document.querySelector('#drawing').getBBox();
+    times.push(performance.now() - t);
+  }
+  tracer.pointer = raw;
+  editor.core.act('cancel', '');
+  times.sort((a, b) => a - b);
+  return { median: times[100], p95: times[190], core: inside / 200, lines: c.connectors.length, most: deg[id] };
+})()`
+
+// benchTable is a steps table of n steps in 6 lanes with 1.3 connectors a step.
+func benchTable(n int) []byte {
+	var b bytes.Buffer
+	b.WriteString("number,lane,symbol,text,next\n")
+	for i := 1; i <= n; i++ {
+		next := ""
+		switch {
+		case i == n:
+		case i%5 == 3 && i+4 <= n:
+			next = fmt.Sprintf("yes: %d; no: %d", i+1, i+4)
+		case i%13 == 0 && i > 8:
+			next = fmt.Sprintf("yes: %d; no: %d", i+1, i-7)
+		case i%9 == 0 && i+9 <= n:
+			next = fmt.Sprintf("%d; %d", i+1, i+9)
+		default:
+			next = fmt.Sprint(i + 1)
+		}
+		fmt.Fprintf(&b, "%d,Lane %d,,Do part %d,%s\n", i, (i/4)%6+1, i, next)
+	}
+	return b.Bytes()
+}
+
+func acknowledged(t *testing.T, s *site, clients int) float64 {
+	cookie := mustSession(t, s)
+	person, _ := s.store.Session(cookie)
+	id, err := s.store.AddChart(person.ID, chart.New("Throughput"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	token := s.token(t, cookie)
+	const span = 3 * time.Second
+	var wg sync.WaitGroup
+	var mu sync.Mutex
+	total := 0
+	for k := range clients {
+		wg.Add(1)
+		go func() {
+			defer wg.Done()
+			n := 0
+			for end := time.Now().Add(span); time.Now().Before(end); n++ {
+				body, _ := json.Marshal(map[string]any{"client": fmt.Sprintf("bench-%d-%d", clients, k), "commands": []any{map[string]any{"n": n + 1,
+					"command": chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: ptr(fmt.Sprint(k, n))}}}}}})
+				r := s.post(t, "/charts/"+id+"/commands", cookie, token, "application/json", body)
+				io.Copy(io.Discard, r.Body)
+				r.Body.Close()
+				if r.StatusCode != http.StatusOK {
+					t.Errorf("%d", r.StatusCode)
+					return
+				}
+			}
+			mu.Lock()
+			total += n
+			mu.Unlock()
+		}()
+	}
+	wg.Wait()
+	return float64(total) / span.Seconds()
+}
+
+func ptr[T any](v T) *T { return &v }
