@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/geom"
 )
@@ -26,7 +27,14 @@ const (
 // over no step, no other label and no other line while there is such a place.
 func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 	out := make([][]geom.Rect, len(routes))
-	var boxes, segs, placed geom.Index
+	if !slices.ContainsFunc(sizes, func(s []Size) bool { return len(s) > 0 }) {
+		return out
+	}
+	var bounds geom.Rect
+	for _, b := range p.Boxes {
+		bounds = bounds.Union(b.Rect)
+	}
+	boxes, segs, placed := geom.NewIndex(bounds), geom.NewIndex(bounds), geom.NewIndex(bounds)
 	for _, b := range p.Boxes {
 		boxes.Add(b.Rect)
 	}

@@ -115,7 +115,7 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 
 // apart routes a line again so that it does not run along the walls; nil when
 // there is no such way.
-func (r *Router) apart(p Page, i int, was *found, walls []wall) *found {
+func (r *Router) apart(p Page, i int, walls []wall) *found {
 	f := r.explore(p, p.Lines[i], 0, 0, walls)
 	if f.through {
 		return nil
@@ -150,11 +150,11 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 	}
 	meet := func(z geom.Rect) {
 		f.zones = append(f.zones, z)
-		for b := range p.Boxes {
+		r.near.Near(z, func(b int) {
 			if !in[b] && z.Overlaps(p.Boxes[b].Rect) && !swallows(b) {
 				take(b)
 			}
-		}
+		})
 	}
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {

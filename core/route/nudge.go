@@ -10,6 +10,7 @@ import (
 // close beside each other.
 type nudger struct {
 	p     Page
+	near  *geom.Index // the boxes
 	paths []*found
 	lines [][]geom.Point
 }
@@ -26,8 +27,8 @@ type stretch struct {
 	bounded   bool    // min and max are known
 }
 
-func newNudger(p Page, paths []*found) *nudger {
-	n := &nudger{p: p, paths: paths, lines: make([][]geom.Point, len(paths))}
+func newNudger(p Page, paths []*found, near *geom.Index) *nudger {
+	n := &nudger{p: p, near: near, paths: paths, lines: make([][]geom.Point, len(paths))}
 	for i, f := range paths {
 		n.lines[i] = append([]geom.Point(nil), f.points...)
 	}
@@ -167,11 +168,14 @@ func (n *nudger) trunk(a, b *stretch) bool {
 	return f.To.Box >= 0 && f.To.Box == g.To.Box && p.to.name == q.to.name && a.last-a.at <= 1 && b.last-b.at <= 1
 }
 
+// farthest is how far a stretch is pushed at most, px.
+const farthest = 80.0
+
 // bound finds the room of a stretch: between the boxes beside it, and at a
 // port no farther than the port lets it slide.
 func (n *nudger) bound(s *stretch, upright bool) {
 	s.bounded = true
-	s.min, s.max = math.Inf(-1), math.Inf(1)
+	s.min, s.max = s.pos-farthest, s.pos+farthest
 	f, l := n.paths[s.line], n.p.Lines[s.line]
 	first, last := s.at == 0, s.at == s.last
 	hold := func(g gate) {
@@ -195,9 +199,13 @@ func (n *nudger) bound(s *stretch, upright bool) {
 		s.min, s.max = s.pos, s.pos
 		return
 	}
-	for b := range n.p.Boxes {
+	corridor := geom.Rect{X: s.min, Y: s.low, W: s.max - s.min, H: s.high - s.low}
+	if !upright {
+		corridor = geom.Rect{X: s.low, Y: s.min, W: s.high - s.low, H: s.max - s.min}
+	}
+	n.near.Near(corridor.Grow(hard), func(b int) {
 		if first && b == l.From.Box || last && b == l.To.Box {
-			continue
+			return
 		}
 		r := n.p.Boxes[b].Rect
 		e0, e1, p0, p1 := r.X, r.Right(), r.Y, r.Bottom()
@@ -205,7 +213,7 @@ func (n *nudger) bound(s *stretch, upright bool) {
 			e0, e1, p0, p1 = r.Y, r.Bottom(), r.X, r.Right()
 		}
 		if p0-hard >= s.high || p1+hard <= s.low {
-			continue
+			return
 		}
 		room := 5.0
 		if s.at == 1 && b == l.From.Box || s.at == s.last-1 && b == l.To.Box {
@@ -216,7 +224,7 @@ func (n *nudger) bound(s *stretch, upright bool) {
 		} else if d := e0 - s.pos; d >= 0 {
 			s.max = math.Min(s.max, e0-math.Min(room, d))
 		}
-	}
+	})
 	s.min, s.max = math.Min(s.min, s.pos), math.Max(s.max, s.pos)
 }
 

@@ -79,26 +79,31 @@ type Route struct {
 type Router struct {
 	boxes map[string]Box
 	kept  map[key]*found
+	near  *geom.Index // the boxes of the page being routed
 	work  searcher
 }
+
+// clashRounds is how often lines that still lie on others are routed anew.
+const clashRounds = 3
 
 // Routes computes the route of every line of the page.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
+	r.near = indexOf(p)
 	paths := r.settleSides(p)
-	n := newNudger(p, paths)
+	n := newNudger(p, paths, r.near)
 	n.run()
-	for range 3 {
-		clash := n.clashes()
-		if len(clash) == 0 {
-			break
-		}
-		for _, c := range clash {
-			if alt := r.apart(p, c.line, paths[c.line], n.obstructions(c)); alt != nil {
-				paths[c.line] = alt
+	for range clashRounds {
+		moved := false
+		for _, c := range n.clashes() {
+			if alt := r.apart(p, c.line, n.obstructions(c)); alt != nil {
+				paths[c.line], moved = alt, true
 			}
 		}
-		n = newNudger(p, paths)
+		if !moved {
+			break
+		}
+		n = newNudger(p, paths, r.near)
 		n.run()
 	}
 	out := make([]Route, len(paths))
@@ -106,4 +111,16 @@ func (r *Router) Routes(p Page) []Route {
 		out[i] = Route{n.points(i), f.from.name, f.to.name, f.through}
 	}
 	return out
+}
+
+func indexOf(p Page) *geom.Index {
+	var bounds geom.Rect
+	for _, b := range p.Boxes {
+		bounds = bounds.Union(b.Rect)
+	}
+	x := geom.NewIndex(bounds)
+	for _, b := range p.Boxes {
+		x.Add(b.Rect)
+	}
+	return x
 }

@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 	"sort"
 )
 
@@ -171,6 +172,15 @@ func settle(ss []stretch, seq []int, pairs []pair, gap float64, low, high map[in
 	}
 }
 
+// sortBy sorts by less; equal elements keep no order of their own.
 func sortBy[T any](list []T, less func(a, b T) bool) {
-	sort.Slice(list, func(i, j int) bool { return less(list[i], list[j]) })
+	slices.SortFunc(list, func(a, b T) int {
+		switch {
+		case less(a, b):
+			return -1
+		case less(b, a):
+			return 1
+		}
+		return 0
+	})
 }
