@@ -8,6 +8,7 @@ package main
 import (
 	"encoding/json"
 	"fmt"
+	"runtime/debug"
 	"strings"
 	"syscall/js"
 
@@ -89,6 +90,9 @@ func door(f func(args []js.Value, u *update) (fresh bool)) js.Func {
 }
 
 func main() {
+	// A frame makes a few hundred kilobytes; collecting less often keeps the
+	// frames of a drag even.
+	debug.SetGCPercent(600)
 	calls := map[string]any{
 		// open(chart JSON, seq, client)
 		"open": door(func(a []js.Value, u *update) bool {

@@ -18,7 +18,7 @@ const allSides sides = 15
 // key names one search: the line, where it is glued and what it may not use.
 type key struct {
 	line             string
-	from, to         string // box ids
+	from, to         int // slots of the boxes, -1 for a loose end
 	fromPort, toPort string
 	fromAt, toAt     geom.Point
 	noFrom, noTo     sides
@@ -33,55 +33,80 @@ type found struct {
 	cost     float64
 	through  bool
 
-	known map[string]bool
+	known bits
 	zones []geom.Rect
 	used  bool
 }
 
-// forget drops the paths that the changes from the last page to this one may
-// have touched.
+// bits is a set of slots.
+type bits []uint64
+
+func (b *bits) add(i int) {
+	for len(*b) <= i/64 {
+		*b = append(*b, 0)
+	}
+	(*b)[i/64] |= 1 << (i % 64)
+}
+
+func (b bits) meets(c bits) bool {
+	for i := range min(len(b), len(c)) {
+		if b[i]&c[i] != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// forget takes up a new page and drops the paths that the changes from the
+// last one to it may have touched.
 func (r *Router) forget(p Page) {
-	next := make(map[string]Box, len(p.Boxes))
+	if r.kept == nil {
+		r.kept, r.slots = map[key]*found{}, map[string]int{}
+	}
+	r.slot = resize(r.slot, len(p.Boxes))
+	var changed bits
 	var moved []geom.Rect
-	changed := map[string]bool{}
-	for _, b := range p.Boxes {
-		next[b.ID] = b
-		if old, ok := r.boxes[b.ID]; !ok || old != b {
-			changed[b.ID] = true
+	was := make([]int, len(r.slots)) // slot to index in the last page, from 1
+	for i, b := range r.boxes {
+		was[r.slots[b.ID]] = i + 1
+	}
+	for i, b := range p.Boxes {
+		// A page keeps most of its boxes at their index.
+		if i < len(r.boxes) && r.boxes[i].ID == b.ID {
+			r.slot[i] = r.slots[b.ID]
+		} else if at, ok := r.slots[b.ID]; ok {
+			r.slot[i] = at
+		} else {
+			r.slot[i] = len(r.slots)
+			r.slots[b.ID] = r.slot[i]
+		}
+		at := r.slot[i]
+		if at >= len(was) || was[at] == 0 || r.boxes[was[at]-1] != b {
+			changed.add(at)
 			moved = append(moved, b.Rect)
 		}
-	}
-	for id := range r.boxes {
-		if _, ok := next[id]; !ok {
-			changed[id] = true
+		if at < len(was) {
+			was[at] = 0
 		}
 	}
-	r.boxes = next
-	if r.kept == nil {
-		r.kept = map[key]*found{}
+	for at, left := range was {
+		if left != 0 {
+			changed.add(at) // gone
+		}
 	}
+	r.boxes = append(r.boxes[:0], p.Boxes...)
+	r.ports = make([][]symbol.Port, len(p.Boxes))
+	r.near = indexOf(p)
 	for k, f := range r.kept {
-		if !f.used || f.touched(changed, moved) {
+		if !f.used || f.known.meets(changed) || f.entered(moved) {
 			delete(r.kept, k)
 		}
 		f.used = false
 	}
 }
 
-func (f *found) touched(changed map[string]bool, moved []geom.Rect) bool {
-	if len(changed) > len(f.known) {
-		for id := range f.known {
-			if changed[id] {
-				return true
-			}
-		}
-	} else {
-		for id := range changed {
-			if f.known[id] {
-				return true
-			}
-		}
-	}
+// entered tells whether one of the boxes has come into a zone.
+func (f *found) entered(moved []geom.Rect) bool {
 	for _, m := range moved {
 		for _, z := range f.zones {
 			if z.Overlaps(m) {
@@ -97,11 +122,12 @@ func (f *found) touched(changed map[string]bool, moved []geom.Rect) bool {
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 	l := p.Lines[i]
 	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo}
+	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
-		k.from = p.Boxes[l.From.Box].ID
+		k.from = r.slot[l.From.Box]
 	}
 	if l.To.Box >= 0 {
-		k.to = p.Boxes[l.To.Box].ID
+		k.to = r.slot[l.To.Box]
 	}
 	if f := r.kept[k]; f != nil {
 		f.used = true
@@ -128,13 +154,13 @@ func (r *Router) apart(p Page, i int, walls []wall) *found {
 // none. The cheapest path among some of the boxes that is clear of all boxes
 // is the cheapest among all.
 func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *found {
-	f := &found{known: map[string]bool{}}
+	f := &found{known: make(bits, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
 	in := make([]bool, len(p.Boxes))
-	var rects []geom.Rect
+	rects := make([]geom.Rect, 0, 16)
 	take := func(b int) {
 		if !in[b] {
 			in[b] = true
-			f.known[p.Boxes[b].ID] = true
+			f.known.add(r.slot[b])
 			rects = append(rects, p.Boxes[b].Rect)
 		}
 	}
@@ -165,14 +191,14 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 		}
 	}
 	for {
-		from := gates(p, l.From, noFrom, rects, true)
-		to := gates(p, l.To, noTo, rects, false)
+		from := r.gates(p, l.From, noFrom, rects, true)
+		to := r.gates(p, l.To, noTo, rects, false)
 		if l.From.Box >= 0 && l.From.Box == l.To.Box {
 			from, to = loopGates(l, from, to)
 		}
 		pts, gf, gt := r.work.find(rects, from, to, walls)
 		if pts == nil {
-			f.straight(p, l)
+			f.straight(r, p, l)
 			return f
 		}
 		before := len(rects)
@@ -199,13 +225,16 @@ func cost(pts []geom.Point) float64 {
 // gates lists where a line may hold at an end: the port it is glued to, or all
 // natural ports; sides that another box closes, or that are not to be taken,
 // are left out as long as one stays.
-func gates(p Page, e End, no sides, rects []geom.Rect, out bool) []gate {
+func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []gate {
 	if e.Box < 0 {
 		return []gate{{port: round(e.At), turn: round(e.At), free: true}}
 	}
 	b := p.Boxes[e.Box]
-	var all, open []gate
-	for _, port := range b.Kind.Ports(b.Rect.W, b.Rect.H) {
+	if r.ports[e.Box] == nil {
+		r.ports[e.Box] = b.Kind.Ports(b.Rect.W, b.Rect.H)
+	}
+	all, open := make([]gate, 0, 4), 0 // open ones first
+	for _, port := range r.ports[e.Box] {
 		if e.Port != "" && e.Port != port.Name {
 			continue
 		}
@@ -225,13 +254,14 @@ func gates(p Page, e End, no sides, rects []geom.Rect, out bool) []gate {
 		g.turn = round(edge.Add(geom.Pt(o.X*d, o.Y*d)))
 		all = append(all, g)
 		if free > 2*hard && !no.has(port.Side) {
-			open = append(open, g)
+			all[open], all[len(all)-1] = all[len(all)-1], all[open]
+			open++
 		}
 	}
-	if len(open) == 0 {
+	if open == 0 {
 		return all
 	}
-	return open
+	return all[:open]
 }
 
 func round(p geom.Point) geom.Point { return geom.Pt(geom.Round2(p.X), geom.Round2(p.Y)) }
@@ -316,9 +346,9 @@ func loopGates(l Line, from, to []gate) ([]gate, []gate) {
 
 // straight draws a line that has no way around: by right angles from end to
 // end, through whatever stands there.
-func (f *found) straight(p Page, l Line) {
+func (f *found) straight(r *Router, p Page, l Line) {
 	f.through = true
-	f.from, f.to = nearest(p, l.From, l.To, true), nearest(p, l.To, l.From, false)
+	f.from, f.to = r.nearest(p, l.From, l.To, true), r.nearest(p, l.To, l.From, false)
 	a, b := f.from.port, f.to.port
 	mid := geom.Pt(b.X, a.Y)
 	if !f.from.free && (f.from.side == symbol.Top || f.from.side == symbol.Bottom) {
@@ -331,12 +361,12 @@ func (f *found) straight(p Page, l Line) {
 	f.cost = cost(f.points) + 1e6
 }
 
-func nearest(p Page, e, other End, out bool) gate {
+func (r *Router) nearest(p Page, e, other End, out bool) gate {
 	target := other.At
 	if other.Box >= 0 {
 		target = p.Boxes[other.Box].Rect.Centre()
 	}
-	gs := gates(p, e, 0, nil, out)
+	gs := r.gates(p, e, 0, nil, out)
 	best := gs[0]
 	for _, g := range gs[1:] {
 		if g.port.Dist(target) < best.port.Dist(target) {

@@ -13,6 +13,8 @@ type nudger struct {
 	near  *geom.Index // the boxes
 	paths []*found
 	lines [][]geom.Point
+	list  []stretch // buffers
+	sort  []int
 }
 
 // stretch is one straight part of a line. Along the axis that it can be moved
@@ -29,8 +31,15 @@ type stretch struct {
 
 func newNudger(p Page, paths []*found, near *geom.Index) *nudger {
 	n := &nudger{p: p, near: near, paths: paths, lines: make([][]geom.Point, len(paths))}
+	all := 0
+	for _, f := range paths {
+		all += len(f.points)
+	}
+	buf := make([]geom.Point, 0, all)
 	for i, f := range paths {
-		n.lines[i] = append([]geom.Point(nil), f.points...)
+		at := len(buf)
+		buf = append(buf, f.points...)
+		n.lines[i] = buf[at:len(buf):len(buf)]
 	}
 	return n
 }
@@ -52,7 +61,7 @@ func (n *nudger) run() {
 
 // stretches lists the parts of all lines in one direction, in page order.
 func (n *nudger) stretches(upright bool) []stretch {
-	var out []stretch
+	out := n.list[:0]
 	for i, pts := range n.lines {
 		for k := 0; k+1 < len(pts); k++ {
 			a, b := pts[k], pts[k+1]
@@ -71,6 +80,8 @@ func (n *nudger) stretches(upright bool) []stretch {
 			out = append(out, s)
 		}
 	}
+	n.list = out
+	n.sort = n.sort[:0] // the order of these is not known
 	return out
 }
 
@@ -82,7 +93,7 @@ type pair struct{ a, b int }
 // on until nothing is.
 func (n *nudger) pass(upright bool) {
 	ss := n.stretches(upright)
-	known := map[pair]bool{}
+	var known map[pair]bool
 	var pairs []pair
 	for range 6 {
 		more := false
@@ -99,6 +110,9 @@ func (n *nudger) pass(upright bool) {
 			}
 			if d > 0 {
 				q = pair{j, i}
+			}
+			if known == nil {
+				known = map[pair]bool{}
 			}
 			known[q] = true
 			for _, k := range [2]int{i, j} {
@@ -135,16 +149,23 @@ func (n *nudger) put(s *stretch, upright bool) {
 // close calls f for every pair of stretches of different lines that run side
 // by side nearer than Gap.
 func (n *nudger) close(ss []stretch, f func(i, j int)) {
-	order := make([]int, len(ss))
-	for i := range order {
-		order[i] = i
+	before := func(a, b int) bool {
+		return ss[a].pos < ss[b].pos || ss[a].pos == ss[b].pos && a < b
 	}
-	sortBy(order, func(a, b int) bool {
-		if ss[a].pos != ss[b].pos {
-			return ss[a].pos < ss[b].pos
+	if len(n.sort) != len(ss) {
+		n.sort = resize(n.sort, len(ss))
+		for i := range n.sort {
+			n.sort[i] = i
 		}
-		return a < b
-	})
+		sortBy(n.sort, before)
+	} else { // as last time, but for a few that were moved
+		for i := 1; i < len(n.sort); i++ {
+			for j := i; j > 0 && before(n.sort[j], n.sort[j-1]); j-- {
+				n.sort[j], n.sort[j-1] = n.sort[j-1], n.sort[j]
+			}
+		}
+	}
+	order := n.sort
 	for x, i := range order {
 		for _, j := range order[x+1:] {
 			if ss[j].pos-ss[i].pos >= Gap-0.01 {

@@ -77,9 +77,13 @@ type Route struct {
 // Router routes pages that follow each other, such as the frames of a drag.
 // The zero value is ready.
 type Router struct {
-	boxes map[string]Box
+	boxes []Box // of the last page
 	kept  map[key]*found
-	near  *geom.Index // the boxes of the page being routed
+
+	slots map[string]int // box id to its bit in a set, the same from page to page
+	slot  []int          // per box of the page being routed
+	ports [][]symbol.Port
+	near  *geom.Index // the boxes
 	work  searcher
 }
 
@@ -89,7 +93,6 @@ const clashRounds = 3
 // Routes computes the route of every line of the page.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
-	r.near = indexOf(p)
 	paths := r.settleSides(p)
 	n := newNudger(p, paths, r.near)
 	n.run()

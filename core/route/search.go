@@ -87,7 +87,6 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 			s.heap.push(item{cost + rest*weight, cost, int32(state)})
 		}
 	}
-	starts := map[int]*gate{}
 	for i := range from {
 		g := &from[i]
 		n := s.node(g.turn)
@@ -97,8 +96,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 			}
 			st := n*headings + h
 			if c := g.port.Dist(g.turn) + g.cost; c < s.cost[st] {
-				starts[st] = g
-				push(st, c, -1)
+				push(st, c, -1-int32(i)) // a start: which gate it is of
 			}
 		}
 	}
@@ -115,7 +113,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 				continue
 			}
 			if g.g.free || h == g.in {
-				return s.trace(st, starts, g.g)
+				return s.trace(st, from, g.g)
 			}
 			if h != opposite(g.in) {
 				push(node*headings+int(g.in), it.cost+bendCost, int32(st))
@@ -224,7 +222,7 @@ func (g *goal) rest(p geom.Point, h symbol.Side) float64 {
 }
 
 // trace reads the path back from its last state.
-func (s *searcher) trace(st int, starts map[int]*gate, g *gate) ([]geom.Point, *gate, *gate) {
+func (s *searcher) trace(st int, from []gate, g *gate) ([]geom.Point, *gate, *gate) {
 	nx := len(s.xs)
 	var pts []geom.Point
 	pts = append(pts, g.port)
@@ -236,7 +234,7 @@ func (s *searcher) trace(st int, starts map[int]*gate, g *gate) ([]geom.Point, *
 		}
 		st = int(s.prev[st])
 	}
-	f := starts[st]
+	f := &from[-1-s.prev[st]]
 	pts = append(pts, f.port)
 	slices.Reverse(pts)
 	return geom.Simplify(pts), f, g

@@ -3,7 +3,6 @@ package route
 import (
 	"math"
 	"slices"
-	"sort"
 )
 
 // narrowest is the smallest distance at which two lines are still two, px.
@@ -13,161 +12,156 @@ const narrowest = 2.5
 // common distance, moving as little as it can. Where the room is too narrow
 // for Gap, the stretches that hang together share a smaller distance.
 func separate(ss []stretch, pairs []pair) {
-	for _, group := range groups(len(ss), pairs) {
-		seq := sequence(group.members, group.pairs)
+	for _, g := range groups(len(ss), pairs) {
+		g.sequence()
 		for _, gap := range []float64{Gap, 8, 6, 4, narrowest} {
-			low, high, ok := limits(ss, seq, group.pairs, gap)
-			if ok || gap == narrowest {
-				settle(ss, seq, group.pairs, gap, low, high)
+			if g.limit(ss, gap) || gap == narrowest {
+				g.settle(ss, gap)
 				break
 			}
 		}
 	}
 }
 
+// group are stretches that hang together by pairs. Once in sequence, members
+// and the pairs, which then name members by their place in it, run forward.
 type group struct {
-	members []int
-	pairs   []pair
+	members   []int
+	pairs     []pair
+	low, high []float64 // per member, how far it may go
 }
 
 // groups are the connected components of the pairs.
-func groups(n int, pairs []pair) []group {
+func groups(n int, pairs []pair) []*group {
 	up := make([]int, n)
 	for i := range up {
 		up[i] = i
 	}
-	var root func(int) int
-	root = func(i int) int {
-		if up[i] != i {
-			up[i] = root(up[i])
+	root := func(i int) int {
+		for up[i] != i {
+			up[i] = up[up[i]]
+			i = up[i]
 		}
-		return up[i]
+		return i
 	}
 	for _, p := range pairs {
 		up[root(p.a)] = root(p.b)
 	}
-	at := map[int]int{}
-	var out []group
-	joined := map[int]bool{}
+	at := make([]int, n) // per stretch: 1 + its group's number at the root, else whether it has joined
+	joined := make([]bool, n)
+	var out []*group
 	for _, p := range pairs {
 		r := root(p.a)
-		k, ok := at[r]
-		if !ok {
-			k = len(out)
-			at[r] = k
-			out = append(out, group{})
+		if at[r] == 0 {
+			out = append(out, &group{})
+			at[r] = len(out)
 		}
+		g := out[at[r]-1]
 		for _, m := range [2]int{p.a, p.b} {
 			if !joined[m] {
 				joined[m] = true
-				out[k].members = append(out[k].members, m)
+				g.members = append(g.members, m)
 			}
 		}
-		out[k].pairs = append(out[k].pairs, p)
+		g.pairs = append(g.pairs, p)
 	}
 	return out
 }
 
-// sequence sorts the members so that pairs run forward; pairs that go round in
-// a circle are cut at the lowest member.
-func sequence(members []int, pairs []pair) []int {
-	sort.Ints(members)
-	before := map[int]int{}
-	after := map[int][]int{}
-	for _, p := range pairs {
-		before[p.b]++
-		after[p.a] = append(after[p.a], p.b)
+// sequence sorts the members so that pairs run forward; of pairs that go round
+// in a circle, one is left out at the lowest member.
+func (g *group) sequence() {
+	slices.Sort(g.members)
+	n := len(g.members)
+	place := func(m int) int { i, _ := slices.BinarySearch(g.members, m); return i }
+	before, done := make([]int, n), make([]bool, n)
+	for i, p := range g.pairs {
+		g.pairs[i] = pair{place(p.a), place(p.b)}
+		before[g.pairs[i].b]++
 	}
-	var out []int
-	done := map[int]bool{}
-	for len(out) < len(members) {
+	rank := make([]int, n)
+	seq := make([]int, 0, n)
+	for len(seq) < n {
 		pick := -1
-		for _, m := range members {
-			if !done[m] && before[m] <= 0 {
-				pick = m
-				break
-			}
-		}
-		for _, m := range members {
-			if pick < 0 && !done[m] {
+		for m := range n {
+			if !done[m] && (pick < 0 || before[m] == 0 && before[pick] > 0) {
 				pick = m
 			}
 		}
 		done[pick] = true
-		out = append(out, pick)
-		for _, m := range after[pick] {
-			before[m]--
+		rank[pick] = len(seq)
+		seq = append(seq, g.members[pick])
+		for _, p := range g.pairs {
+			if p.a == pick {
+				before[p.b]--
+			}
 		}
 	}
-	return out
+	g.members = seq
+	forward := g.pairs[:0]
+	for _, p := range g.pairs {
+		if a, b := rank[p.a], rank[p.b]; a < b {
+			forward = append(forward, pair{a, b})
+		}
+	}
+	g.pairs = forward
+	sortBy(g.pairs, func(p, q pair) bool { return p.a < q.a || p.a == q.a && p.b < q.b })
 }
 
-// limits are the lowest and highest place of each stretch under the distances;
-// ok is false when there is not room enough.
-func limits(ss []stretch, seq []int, pairs []pair, gap float64) (low, high map[int]float64, ok bool) {
-	rank := map[int]int{}
-	low, high, ok = map[int]float64{}, map[int]float64{}, true
-	for i, m := range seq {
-		rank[m] = i
-		low[m], high[m] = ss[m].min, ss[m].max
+// limit finds the lowest and highest place of each member under a distance; it
+// reports false when there is not room enough.
+func (g *group) limit(ss []stretch, gap float64) bool {
+	g.low, g.high = g.low[:0], g.high[:0]
+	for _, m := range g.members {
+		g.low, g.high = append(g.low, ss[m].min), append(g.high, ss[m].max)
 	}
-	forward := append([]pair(nil), pairs...)
-	sort.SliceStable(forward, func(i, j int) bool { return rank[forward[i].a] < rank[forward[j].a] })
-	for _, p := range forward {
-		if rank[p.a] < rank[p.b] {
-			low[p.b] = math.Max(low[p.b], low[p.a]+gap)
-		}
+	for _, p := range g.pairs {
+		g.low[p.b] = math.Max(g.low[p.b], g.low[p.a]+gap)
 	}
-	sort.SliceStable(forward, func(i, j int) bool { return rank[forward[i].b] > rank[forward[j].b] })
-	for _, p := range forward {
-		if rank[p.a] < rank[p.b] {
-			high[p.a] = math.Min(high[p.a], high[p.b]-gap)
-		}
+	// Backward, a pair's second is settled when all of its own pairs are, which
+	// begin later.
+	for i := len(g.pairs) - 1; i >= 0; i-- {
+		p := g.pairs[i]
+		g.high[p.a] = math.Min(g.high[p.a], g.high[p.b]-gap)
 	}
-	for _, m := range seq {
-		if low[m] > high[m]+1e-9 {
+	ok := true
+	for i, m := range g.members {
+		if g.low[i] > g.high[i]+1e-9 {
 			ok = false
-			low[m], high[m] = ss[m].min, ss[m].max
+			g.low[i], g.high[i] = ss[m].min, ss[m].max
 		}
 	}
-	return low, high, ok
+	return ok
 }
 
 // settle pushes pairs apart from where they stand, the stiffer one less, and
 // then makes sure of the distances from first to last.
-func settle(ss []stretch, seq []int, pairs []pair, gap float64, low, high map[int]float64) {
-	clamp := func(m int, v float64) float64 { return math.Max(low[m], math.Min(high[m], v)) }
-	for _, m := range seq {
-		ss[m].pos = clamp(m, ss[m].pos)
+func (g *group) settle(ss []stretch, gap float64) {
+	clamp := func(i int, v float64) float64 { return math.Max(g.low[i], math.Min(g.high[i], v)) }
+	for i, m := range g.members {
+		ss[m].pos = clamp(i, ss[m].pos)
 	}
 	for range 60 {
 		worst := 0.0
-		for _, p := range pairs {
-			a, b := &ss[p.a], &ss[p.b]
+		for _, p := range g.pairs {
+			a, b := &ss[g.members[p.a]], &ss[g.members[p.b]]
 			d := gap - (b.pos - a.pos)
 			if d <= 0.01 {
 				continue
 			}
 			worst = math.Max(worst, d)
-			ka := b.stiff / (a.stiff + b.stiff)
-			na := clamp(p.a, a.pos-d*ka)
+			na := clamp(p.a, a.pos-d*b.stiff/(a.stiff+b.stiff))
 			nb := clamp(p.b, na+gap)
-			na = clamp(p.a, nb-gap)
-			a.pos, b.pos = na, nb
+			a.pos, b.pos = clamp(p.a, nb-gap), nb
 		}
 		if worst < 0.05 {
 			break
 		}
 	}
-	rank := map[int]int{}
-	for i, m := range seq {
-		rank[m] = i
-	}
-	sorted := append([]pair(nil), pairs...)
-	sort.SliceStable(sorted, func(i, j int) bool { return rank[sorted[i].a] < rank[sorted[j].a] })
-	for _, p := range sorted {
-		if rank[p.a] < rank[p.b] && ss[p.b].pos < ss[p.a].pos+gap {
-			ss[p.b].pos = clamp(p.b, ss[p.a].pos+gap)
+	for _, p := range g.pairs {
+		a, b := &ss[g.members[p.a]], &ss[g.members[p.b]]
+		if b.pos < a.pos+gap {
+			b.pos = clamp(p.b, a.pos+gap)
 		}
 	}
 }

@@ -131,7 +131,7 @@ func (s *Sheet) StepElement(sh *Shape) Element {
 		e.Items = append(e.Items, stroke(in.Shift(r.X, r.Y), outlineWeight))
 	}
 	for _, l := range sh.Lines {
-		e.Items = append(e.Items, text(l.Text, l.X, l.Baseline, typeset.Regular, typeset.Size, Ink))
+		e.Items = append(e.Items, text(l.Text, r.X+l.X, r.Y+l.Baseline, typeset.Regular, typeset.Size, Ink))
 	}
 	if st.Number != "" {
 		e.Items = append(e.Items, tag(sh)...)

@@ -24,7 +24,7 @@ type Sheet struct {
 type Shape struct {
 	Step  *chart.Step
 	Rect  geom.Rect
-	Lines []typeset.Line // in page coordinates
+	Lines []typeset.Line // from the corner of Rect
 }
 
 // Run is a connector as drawn.
@@ -110,19 +110,14 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 			s.Index = i
 		}
 	}
-	var rp route.Page
+	rp := route.Page{Boxes: make([]route.Box, 0, len(p.Steps)+len(p.Lanes)), Lines: make([]route.Line, 0, len(p.Connectors))}
 	at := make(map[string]int, len(p.Steps))
 	s.Steps = make([]Shape, len(p.Steps))
 	tops := laneTops(p)
 	for i, st := range p.Steps {
 		f := c.fit(st)
 		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(tops[st.Lane] + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
-		sh.Lines = make([]typeset.Line, len(f.lines))
-		for k, l := range f.lines {
-			l.X += sh.Rect.X
-			l.Baseline += sh.Rect.Y
-			sh.Lines[k] = l
-		}
+		sh.Lines = f.lines
 		s.Steps[i] = sh
 		at[st.ID] = i
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
