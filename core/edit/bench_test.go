@@ -20,7 +20,11 @@ func benchChart(n int) *chart.Chart {
 	id := func(i int) string { return fmt.Sprintf("s%d", i) }
 	join := func(a, b int) {
 		if b >= 0 && b < n {
-			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprintf("c%d", len(p.Connectors)), From: chart.End{Step: id(a)}, To: chart.End{Step: id(b)}, Meaning: chart.Flow})
+			l := &chart.Connector{ID: fmt.Sprintf("c%d", len(p.Connectors)), From: chart.End{Step: id(a)}, To: chart.End{Step: id(b)}, Meaning: chart.Flow}
+			if a%5 == 2 {
+				l.Labels = []chart.Label{{Text: [2]string{"yes", "no"}[(b-a+n)%2]}}
+			}
+			p.Connectors = append(p.Connectors, l)
 		}
 	}
 	for i := range n {
@@ -50,13 +54,26 @@ func benchChart(n int) *chart.Chart {
 	return c
 }
 
+// busiest is the step with most connectors.
+func busiest(p *chart.Page) string {
+	count, best := map[string]int{}, ""
+	for _, c := range p.Connectors {
+		for _, id := range [2]string{c.From.Step, c.To.Step} {
+			if count[id]++; count[id] > count[best] {
+				best = id
+			}
+		}
+	}
+	return best
+}
+
 // BenchmarkDrag is one frame of dragging a step, from pointer to changes.
 func BenchmarkDrag(b *testing.B) {
 	for _, n := range []int{50, 200, 1000} {
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			e := New(benchChart(n), 0, "bench")
 			e.Update(true)
-			q := e.Sheet().Steps[n/2].Rect.Centre()
+			q := e.Sheet().Shape(busiest(e.Page())).Rect.Centre()
 			e.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 			b.ResetTimer()
 			for i := 0; b.Loop(); i++ {

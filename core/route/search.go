@@ -27,9 +27,11 @@ type wall struct{ a, b geom.Point }
 // are kept from search to search.
 type searcher struct {
 	xs, ys []float64
-	edges  []edge // two for a node: to the right, downward
-	cost   []float64
-	prev   []int32
+	edges  []edge    // two for a node: to the right, downward
+	cost   []float64 // per state, valid where stamp is now
+	prev   []int32   // per state: the one before it, or -1 and down for a start
+	stamp  []uint32
+	now    uint32
 	heap   queue
 }
 
@@ -58,8 +60,10 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 	states := nx * ny * headings
 	s.cost = resize(s.cost, states)
 	s.prev = resize(s.prev, states)
-	for i := range s.cost {
-		s.cost[i] = math.Inf(1)
+	s.stamp = resize(s.stamp, states)
+	if s.now++; s.now == 0 { // round about: no stamp may be mistaken for this one
+		clear(s.stamp[:cap(s.stamp)])
+		s.now = 1
 	}
 	s.heap = s.heap[:0]
 
@@ -73,8 +77,8 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 		weight = hurry
 	}
 	push := func(state int, cost float64, prev int32) {
-		if cost < s.cost[state]-1e-9 {
-			s.cost[state], s.prev[state] = cost, prev
+		if s.stamp[state] != s.now || cost < s.cost[state]-1e-9 {
+			s.stamp[state], s.cost[state], s.prev[state] = s.now, cost, prev
 			node := state / headings
 			p := geom.Point{X: s.xs[node%nx], Y: s.ys[node/nx]}
 			h := symbol.Side(state % headings)
@@ -95,9 +99,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 				continue
 			}
 			st := n*headings + h
-			if c := g.port.Dist(g.turn) + g.cost; c < s.cost[st] {
-				push(st, c, -1-int32(i)) // a start: which gate it is of
-			}
+			push(st, g.port.Dist(g.turn)+g.cost, -1-int32(i)) // a start: which gate it is of
 		}
 	}
 	for len(s.heap) > 0 {

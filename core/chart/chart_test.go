@@ -1,0 +1,330 @@
+package chart
+
+import (
+	"bytes"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"strings"
+	"testing"
+
+	"plaintracer/core/symbol"
+)
+
+// random makes commands that mostly fit the chart, and some that do not.
+type random struct {
+	*rand.Rand
+	ids int
+}
+
+func (r *random) id(kind string) string { r.ids++; return fmt.Sprintf("%s%d", kind, r.ids) }
+
+func pick[T any](r *random, list []T) (v T, ok bool) {
+	if len(list) == 0 {
+		return v, false
+	}
+	return list[r.IntN(len(list))], true
+}
+
+func (r *random) text() string {
+	return []string{"", "Log the request", "Fit to travel?", "<b>&\"'", "שלום", "🧾", "line\nbreak"}[r.IntN(7)]
+}
+
+func (r *random) end(p *Page) End {
+	if s, ok := pick(r, p.Steps); ok && r.IntN(6) > 0 {
+		return End{Step: s.ID, Port: []string{"", "top", "right", "bottom", "left"}[r.IntN(5)]}
+	}
+	return End{X: float64(r.IntN(90000)) / 100, Y: float64(r.IntN(90000)) / 100}
+}
+
+func (r *random) place(p *Page, id string) Place {
+	pl := Place{ID: id, X: r.Float64() * 900, Y: r.Float64() * 300, W: 40 + r.Float64()*100, H: 30 + r.Float64()*60}
+	if l, ok := pick(r, p.Lanes); ok && r.IntN(3) > 0 {
+		pl.Lane = l.ID
+	}
+	return pl
+}
+
+func (r *random) part(c *Chart) Part {
+	p, _ := pick(r, c.Pages)
+	kinds := symbol.All()
+	s, hasStep := pick(r, p.Steps)
+	l, hasLine := pick(r, p.Connectors)
+	lane, hasLane := pick(r, p.Lanes)
+	at := r.IntN(6)
+	if len(p.Steps) > 12 && r.IntN(2) == 0 { // small charts change more in 200 commands
+		return Part{Do: "step.drop", Page: p.ID, ID: s.ID}
+	}
+	if len(p.Connectors) > 15 && r.IntN(4) == 0 {
+		return Part{Do: "line.drop", Page: p.ID, ID: l.ID}
+	}
+	switch k := r.IntN(17); {
+	case k == 0:
+		return Part{Do: "chart.set", Name: ptr(r.text())}
+	case k == 1:
+		return Part{Do: "page.set", Page: p.ID, Title: ptr(r.text()), W: ptr(500 + r.Float64()*1000)}
+	case k == 2 && len(c.Pages) < 4:
+		return Part{Do: "page.add", NewPage: NewPage(r.id("p")), At: &at}
+	case k == 3 && r.IntN(4) == 0:
+		return Part{Do: "page.drop", Page: p.ID}
+	case k == 4 && len(p.Lanes) < 8:
+		return Part{Do: "lane.add", Page: p.ID, Lane: &Lane{ID: r.id("l"), Name: r.text(), Size: 60 + r.Float64()*100}, At: &at}
+	case k == 5 && hasLane:
+		return Part{Do: "lane.drop", Page: p.ID, ID: lane.ID}
+	case k == 6 && hasLane:
+		return Part{Do: "lane.set", Page: p.ID, ID: lane.ID, Name: ptr(r.text()), Size: ptr(50 + r.Float64()*200)}
+	case k == 7 && hasLane:
+		var order []string
+		for _, i := range r.Perm(len(p.Lanes)) {
+			order = append(order, p.Lanes[i].ID)
+		}
+		return Part{Do: "lane.order", Page: p.ID, Order: order}
+	case k == 8 && hasStep:
+		return Part{Do: "step.drop", Page: p.ID, ID: s.ID}
+	case k == 9 && hasStep:
+		f := []Field{{"owner", r.text()}, {"form", "F"}}[:r.IntN(3)]
+		return Part{Do: "step.set", Page: p.ID, ID: s.ID, Text: ptr(r.text()), Number: ptr(fmt.Sprint(r.IntN(9))), Fields: &f, Symbol: &kinds[r.IntN(len(kinds))].Kind}
+	case k == 10 && hasStep:
+		part := Part{Do: "step.place", Page: p.ID}
+		for _, i := range r.Perm(len(p.Steps))[:1+r.IntN(len(p.Steps))] {
+			part.Places = append(part.Places, r.place(p, p.Steps[i].ID))
+		}
+		return part
+	case k == 11:
+		return Part{Do: "line.add", Page: p.ID, Line: &Connector{ID: r.id("c"), From: r.end(p), To: r.end(p), Meaning: Flow, Labels: []Label{{r.text()}}[:r.IntN(2)]}, At: &at}
+	case k == 12 && hasLine:
+		return Part{Do: "line.drop", Page: p.ID, ID: l.ID}
+	case k == 13 && hasLine:
+		e := r.end(p)
+		ls := []Label{{r.text()}, {"second"}}[:r.IntN(3)]
+		return Part{Do: "line.set", Page: p.ID, ID: l.ID, To: &e, Meaning: ptr([]Meaning{Flow, Aside, Data, Note}[r.IntN(4)]), Labels: &ls}
+	case k == 14 && hasLine:
+		var order []string
+		for _, i := range r.Perm(len(p.Connectors))[:1+r.IntN(len(p.Connectors))] {
+			order = append(order, p.Connectors[i].ID)
+		}
+		return Part{Do: "line.order", Page: p.ID, Order: order}
+	case k == 15 && r.IntN(8) == 0: // one that is refused
+		return Part{Do: "step.set", Page: p.ID, ID: "nobody", Text: ptr("x")}
+	}
+	pl := r.place(p, "")
+	return Part{Do: "step.add", Page: p.ID, At: &at, Step: &Step{ID: r.id("s"), Symbol: kinds[r.IntN(len(kinds))].Kind, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H, Text: r.text()}}
+}
+
+func ptr[T any](v T) *T { return &v }
+
+func marshal(t testing.TB, c *Chart) string {
+	b, err := Marshal(c)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(b)
+}
+
+// 1,000 charts, 200 random commands each: undone one by one to the same JSON,
+// redone to the same JSON; a refused command leaves the chart as it was.
+func TestUndoRedo(t *testing.T) {
+	charts := 1000
+	if testing.Short() {
+		charts = 50
+	}
+	if os.Getenv("SOAK") != "" {
+		charts = 20000
+	}
+	for seed := range charts {
+		r := &random{Rand: rand.New(rand.NewPCG(uint64(seed), 1))}
+		c := New("test")
+		states, inverses := []string{marshal(t, c)}, []Command{}
+		for range 200 {
+			cmd := Command{Words: "random"}
+			for range 1 + r.IntN(3) {
+				cmd.Parts = append(cmd.Parts, r.part(c))
+			}
+			inv, err := Apply(c, cmd)
+			if err != nil {
+				if r.IntN(10) == 0 {
+					if now := marshal(t, c); now != states[len(states)-1] {
+						t.Fatalf("seed %d: a refused command (%v) changed the chart", seed, err)
+					}
+				}
+				continue
+			}
+			inverses = append(inverses, inv)
+			states = append(states, marshal(t, c))
+		}
+		var redo []Command
+		for i := len(inverses) - 1; i >= 0; i-- {
+			again, err := Apply(c, inverses[i])
+			if err != nil {
+				t.Fatalf("seed %d: undoing %d: %v", seed, i, err)
+			}
+			if now := marshal(t, c); now != states[i] {
+				t.Fatalf("seed %d: command %d undone is not as before:\n%s\n%s", seed, i, now, states[i])
+			}
+			redo = append(redo, again)
+		}
+		for i := range inverses {
+			if _, err := Apply(c, redo[len(redo)-1-i]); err != nil {
+				t.Fatalf("seed %d: redoing %d: %v", seed, i, err)
+			}
+		}
+		if now := marshal(t, c); now != states[len(states)-1] {
+			t.Fatalf("seed %d: redone is not as before", seed)
+		}
+		// What can be made can be read.
+		back, err := Unmarshal([]byte(states[len(states)-1]))
+		if err != nil {
+			t.Fatalf("seed %d: %v", seed, err)
+		}
+		if now := marshal(t, back); now != states[len(states)-1] {
+			t.Fatalf("seed %d: read back it is another chart", seed)
+		}
+	}
+}
+
+func TestClone(t *testing.T) {
+	r := &random{Rand: rand.New(rand.NewPCG(7, 7))}
+	c := New("test")
+	for range 300 {
+		Apply(c, Command{Parts: []Part{r.part(c)}})
+	}
+	d := c.Clone()
+	was := marshal(t, d)
+	if was != marshal(t, c) {
+		t.Fatal("the copy differs")
+	}
+	for range 300 {
+		Apply(c, Command{Parts: []Part{r.part(c)}})
+	}
+	if marshal(t, d) != was {
+		t.Error("the copy changed with the chart")
+	}
+}
+
+// A step stands in its lane: inserting, moving and widening lanes takes it
+// along, and a lane that goes away while somebody adds a step to it leaves the
+// step in the lane beside it.
+func TestStepsStandInTheirLanes(t *testing.T) {
+	c := New("lanes")
+	do := func(parts ...Part) {
+		t.Helper()
+		if _, err := Apply(c, Command{Parts: parts}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	p := c.Pages[0]
+	do(Part{Do: "lane.add", Page: "p1", Lane: &Lane{ID: "a", Size: 100}},
+		Part{Do: "lane.add", Page: "p1", Lane: &Lane{ID: "b", Size: 100}},
+		Part{Do: "step.add", Page: "p1", Step: &Step{ID: "s", Symbol: symbol.Process, Lane: "b", X: 80, Y: 20, W: 100, H: 50}})
+	if y := p.StepRect(p.Step("s")).Y; y != p.Frame.Y+120 {
+		t.Fatalf("the step stands at %v", y)
+	}
+	do(Part{Do: "lane.set", Page: "p1", ID: "a", Size: ptr(160.0)})
+	if y := p.StepRect(p.Step("s")).Y; y != p.Frame.Y+180 {
+		t.Errorf("after widening the lane above it stands at %v", y)
+	}
+	at := 0
+	do(Part{Do: "lane.add", Page: "p1", Lane: &Lane{ID: "c", Size: 50}, At: &at})
+	if y := p.StepRect(p.Step("s")).Y; y != p.Frame.Y+230 {
+		t.Errorf("after inserting a lane it stands at %v", y)
+	}
+	do(Part{Do: "lane.order", Page: "p1", Order: []string{"b", "a", "c"}})
+	if y := p.StepRect(p.Step("s")).Y; y != p.Frame.Y+20 {
+		t.Errorf("after moving its lane to the top it stands at %v", y)
+	}
+	do(Part{Do: "lane.drop", Page: "p1", ID: "b"})
+	if l := p.Step("s").Lane; l != "a" {
+		t.Errorf("its lane gone, it is in %q", l)
+	}
+	do(Part{Do: "step.add", Page: "p1", Step: &Step{ID: "late", Symbol: symbol.Process, Lane: "b", X: 0, Y: 0, W: 50, H: 50}})
+	if l := p.Step("late").Lane; p.Lane(l) == nil {
+		t.Errorf("a step for a lane that is gone stands in %q", l)
+	}
+}
+
+func TestDropStepLoosensLines(t *testing.T) {
+	c := New("x")
+	p := c.Pages[0]
+	step := func(id string, x float64) Part {
+		return Part{Do: "step.add", Page: "p1", Step: &Step{ID: id, Symbol: symbol.Process, X: x, Y: 100, W: 100, H: 50}}
+	}
+	if _, err := Apply(c, Command{Parts: []Part{step("a", 0), step("b", 300),
+		{Do: "line.add", Page: "p1", Line: &Connector{ID: "l", From: End{Step: "a"}, To: End{Step: "b", Port: "left"}, Meaning: Flow}}}}); err != nil {
+		t.Fatal(err)
+	}
+	was := marshal(t, c)
+	inv, err := Apply(c, Command{Parts: []Part{{Do: "step.drop", Page: "p1", ID: "b"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if e := p.Connector("l").To; !e.Loose() || e.X != 350 || e.Y != 125 {
+		t.Errorf("the end is at %+v", e)
+	}
+	if _, err := Apply(c, inv); err != nil || marshal(t, c) != was {
+		t.Errorf("undone it is not as before: %v", err)
+	}
+}
+
+func TestUnmarshalErrors(t *testing.T) {
+	for _, c := range []struct{ in, want string }{
+		{`{"format":`, "line 1"},
+		{"{\n\"format\": 7}", "line 2"},
+		{`{"format":"other"}`, "$.format"},
+		{`{"format":"plain-tracer-chart","version":99}`, "$.version: 99 is newer"},
+		{`{"format":"plain-tracer-chart"}`, "$.version"},
+		{`{"format":"plain-tracer-chart","version":1,"name":"x","pages":[]}`, "$.pages"},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[null]}`, "$.pages[0]"},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p","w":900,"h":700,"steps":[{"id":"a","symbol":"wombat","w":50,"h":50}]}]}`, `$.pages[0]: steps[0]: there is no symbol "wombat"`},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p","w":900,"h":700,"steps":[{"id":"a","symbol":"process","w":50,"h":50},{"id":"a","symbol":"process","w":50,"h":50}]}]}`, "twice"},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p","w":900,"h":700,"connectors":[{"id":"c","from":{"step":"x"},"to":{"x":1},"meaning":"flow"}]}]}`, "connectors[0]"},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p","w":900,"h":700}],"colour":1}`, "colour"},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p q","w":900,"h":700}]}`, "letters"},
+		{`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p","w":9,"h":700}]}`, "too small"},
+	} {
+		_, err := Unmarshal([]byte(c.in))
+		if err == nil || !strings.Contains(err.Error(), c.want) {
+			t.Errorf("%s: %v, want %q", c.in, err, c.want)
+		}
+	}
+}
+
+func FuzzUnmarshal(f *testing.F) {
+	r := &random{Rand: rand.New(rand.NewPCG(3, 3))}
+	c := New("seed")
+	for range 100 {
+		Apply(c, Command{Parts: []Part{r.part(c)}})
+	}
+	b, _ := Marshal(c)
+	f.Add(b)
+	f.Add([]byte(`{"format":"plain-tracer-chart","version":1,"pages":[{"id":"p","w":900,"h":700}]}`))
+	f.Fuzz(func(t *testing.T, b []byte) {
+		c, err := Unmarshal(b)
+		if err != nil {
+			return
+		}
+		once, err := Marshal(c)
+		if err != nil {
+			t.Fatal(err)
+		}
+		again, err := Unmarshal(once)
+		if err != nil {
+			t.Fatalf("what was read cannot be read again: %v", err)
+		}
+		if twice, _ := Marshal(again); !bytes.Equal(once, twice) {
+			t.Error("written twice it differs")
+		}
+	})
+}
+
+func BenchmarkApply(b *testing.B) {
+	c := New("bench")
+	p := c.Pages[0]
+	for i := range 200 {
+		p.Steps = append(p.Steps, &Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, W: 100, H: 50})
+	}
+	x := 0.0
+	for b.Loop() {
+		x++
+		Apply(c, Command{Parts: []Part{{Do: "step.place", Page: "p1", Places: []Place{{ID: "s150", X: x, W: 100, H: 50}}}}})
+	}
+}

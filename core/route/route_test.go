@@ -1,0 +1,330 @@
+package route
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"os"
+	"testing"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// generated is a page of n steps on a jittered grid with gaps of gap px at
+// least, and about 1.3 lines a step.
+func generated(seed uint64, n int, gap float64) Page {
+	r := rand.New(rand.NewPCG(seed, 5))
+	kinds := symbol.All()
+	cols := int(math.Ceil(math.Sqrt(float64(n) * 1.3)))
+	var p Page
+	var rowY float64
+	for len(p.Boxes) < n {
+		tall := 0.0
+		x := r.Float64() * 40
+		for c := 0; c < cols && len(p.Boxes) < n; c++ {
+			k := kinds[r.IntN(len(kinds)-1)]
+			w, h := math.Round(k.W*(0.8+r.Float64()*0.6)), math.Round(k.H*(0.8+r.Float64()*0.6))
+			down := math.Round(r.Float64() * 20)
+			p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint("s", len(p.Boxes)), Kind: k.Kind, Rect: geom.Rect{X: math.Round(x), Y: rowY + down, W: w, H: h}})
+			x += w + gap + math.Round(r.Float64()*50)
+			tall = math.Max(tall, h+down)
+		}
+		rowY += tall + gap + math.Round(r.Float64()*30)
+	}
+	for i := range n {
+		for range 1 + r.IntN(2) {
+			j := r.IntN(n)
+			if r.IntN(3) > 0 {
+				j = min(n-1, i+1+r.IntN(3))
+			}
+			if j != i {
+				p.Lines = append(p.Lines, Line{ID: fmt.Sprint("c", len(p.Lines)), From: End{Box: i}, To: End{Box: j}, Outcome: p.Boxes[i].Kind == symbol.Decision})
+			}
+		}
+	}
+	return p
+}
+
+// entered counts stretches of a route inside boxes, its own two included: the
+// outlines' boxes shrunk by a px, and at its own ends only what leaves the
+// stretch at the port.
+func entered(p Page, i int, r Route) int {
+	n := 0
+	for k := 0; k+1 < len(r.Points); k++ {
+		for b, box := range p.Boxes {
+			own := k == 0 && b == p.Lines[i].From.Box || k+2 == len(r.Points) && b == p.Lines[i].To.Box
+			s := box.Rect.Grow(-1)
+			if own { // leaning sides: the port lies inside the box
+				s = box.Rect.Grow(-math.Min(box.Rect.W, box.Rect.H) * 0.3)
+			}
+			if geom.SegmentIn(r.Points[k], r.Points[k+1], s) {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// onEachOther counts pairs of stretches of lines that share no step and lie on
+// each other for more than 2 px.
+func onEachOther(p Page, rs []Route) int {
+	n := 0
+	for i := range rs {
+		for j := range i {
+			a, b := p.Lines[i], p.Lines[j]
+			if a.From.Box == b.From.Box || a.From.Box == b.To.Box || a.To.Box == b.From.Box || a.To.Box == b.To.Box {
+				continue
+			}
+			for k := 0; k+1 < len(rs[i].Points); k++ {
+				for l := 0; l+1 < len(rs[j].Points); l++ {
+					s, t := geom.Span(rs[i].Points[k], rs[i].Points[k+1]), geom.Span(rs[j].Points[l], rs[j].Points[l+1])
+					over := func(a0, a1, b0, b1 float64) float64 { return math.Min(a1, b1) - math.Max(a0, b0) }
+					if s.W < 0.5 && t.W < 0.5 && math.Abs(s.X-t.X) < 0.5 && over(s.Y, s.Bottom(), t.Y, t.Bottom()) > 2 ||
+						s.H < 0.5 && t.H < 0.5 && math.Abs(s.Y-t.Y) < 0.5 && over(s.X, s.Right(), t.X, t.Right()) > 2 {
+						n++
+					}
+				}
+			}
+		}
+	}
+	return n
+}
+
+func TestGeneratedPages(t *testing.T) {
+	pages := 60
+	if os.Getenv("SOAK") != "" {
+		pages = 1000
+	}
+	all, long := 0, 0
+	for seed := range pages {
+		p := generated(uint64(seed), 40+seed%50, 24)
+		var r Router
+		rs := r.Routes(p)
+		for i, x := range rs {
+			if len(x.Points) < 2 {
+				t.Fatalf("seed %d: line %d has no way", seed, i)
+			}
+			if x.Through {
+				t.Errorf("seed %d: line %d is drawn through although there is room", seed, i)
+			}
+			if n := entered(p, i, x); n > 0 {
+				t.Errorf("seed %d: line %d enters a step: %v", seed, i, x.Points)
+			}
+			for k := 0; k+1 < len(x.Points); k++ {
+				if a, b := x.Points[k], x.Points[k+1]; a.X != b.X && a.Y != b.Y {
+					t.Errorf("seed %d: line %d slants: %v", seed, i, x.Points)
+				}
+			}
+			a, b := x.Points[0], x.Points[len(x.Points)-1]
+			direct := math.Abs(a.X-b.X) + math.Abs(a.Y-b.Y)
+			all++
+			if geom.Length(x.Points) > 1.5*direct+1 {
+				long++
+			}
+		}
+		if n := onEachOther(p, rs); n > 0 {
+			t.Errorf("seed %d: %d stretches of unrelated lines lie on each other", seed, n)
+		}
+	}
+	if share := float64(long) / float64(all); share > 0.05 {
+		t.Errorf("%.1f %% of %d lines are longer than 1.5 times the direct way, 5 %% may be", share*100, all)
+	} else {
+		t.Logf("%.1f %% of %d lines are longer than 1.5 times the direct way", share*100, all)
+	}
+}
+
+// The same page gives the same routes whatever was routed before.
+func TestHistoryDoesNotMatter(t *testing.T) {
+	for seed := range 12 {
+		p := generated(uint64(seed), 40, 24)
+		var fresh Router
+		want := fmt.Sprint(fresh.Routes(p))
+		r := rand.New(rand.NewPCG(uint64(seed), 9))
+		var used Router
+		for range 25 {
+			q := Page{Boxes: append([]Box(nil), p.Boxes...), Lines: p.Lines}
+			for range 1 + r.IntN(3) {
+				b := &q.Boxes[r.IntN(len(q.Boxes))]
+				b.Rect.X += float64(r.IntN(200) - 100)
+				b.Rect.Y += float64(r.IntN(200) - 100)
+			}
+			if r.IntN(4) == 0 { // a step fewer, and the lines at it
+				q.Boxes = q.Boxes[:len(q.Boxes)-1]
+				q.Lines = nil
+				for _, l := range p.Lines {
+					if l.From.Box < len(q.Boxes) && l.To.Box < len(q.Boxes) {
+						q.Lines = append(q.Lines, l)
+					}
+				}
+			}
+			used.Routes(q)
+		}
+		if got := fmt.Sprint(used.Routes(p)); got != want {
+			t.Fatalf("seed %d: after another history the routes differ", seed)
+		}
+	}
+}
+
+func box(id string, x, y float64) Box {
+	return Box{ID: id, Kind: symbol.Process, Rect: geom.Rect{X: x, Y: y, W: 100, H: 50}}
+}
+
+// A step walled in on all sides gets its lines, marked as drawn through.
+func TestWalledIn(t *testing.T) {
+	p := Page{Boxes: []Box{box("in", 0, 0), box("out", 500, 0)}, Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 1}}}}
+	for i, r := range []geom.Rect{{X: -30, Y: -30, W: 160, H: 29}, {X: -30, Y: 51, W: 160, H: 29}, {X: -30, Y: -30, W: 29, H: 110}, {X: 101, Y: -30, W: 29, H: 110}} {
+		p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint("wall", i), Kind: symbol.Process, Rect: r})
+	}
+	var r Router
+	got := r.Routes(p)[0]
+	if !got.Through || len(got.Points) < 2 {
+		t.Errorf("got %+v", got)
+	}
+	if a, b := got.Points[0], got.Points[len(got.Points)-1]; a != (geom.Point{X: 100, Y: 25}) || b != (geom.Point{X: 500, Y: 25}) {
+		t.Errorf("it runs from %v to %v", a, b)
+	}
+}
+
+func TestSmallCases(t *testing.T) {
+	d := Box{ID: "d", Kind: symbol.Decision, Rect: geom.Rect{X: 0, Y: 200, W: 120, H: 80}}
+	for _, c := range []struct {
+		name  string
+		page  Page
+		check func(rs []Route) string
+	}{
+		{"straight across", Page{Boxes: []Box{box("a", 0, 0), box("b", 200, 0)}, Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 1}}}},
+			func(rs []Route) string {
+				if len(rs[0].Points) != 2 || rs[0].FromPort != "right" || rs[0].ToPort != "left" {
+					return fmt.Sprint(rs[0])
+				}
+				return ""
+			}},
+		{"a port that is asked for", Page{Boxes: []Box{box("a", 0, 0), box("b", 200, 0)}, Lines: []Line{{ID: "l", From: End{Box: 0, Port: "top"}, To: End{Box: 1, Port: "bottom"}}}},
+			func(rs []Route) string {
+				if rs[0].FromPort != "top" || rs[0].ToPort != "bottom" {
+					return fmt.Sprint(rs[0])
+				}
+				return ""
+			}},
+		{"outcomes by different tips", Page{Boxes: []Box{d, box("a", 300, 100), box("b", 300, 300)}, Lines: []Line{
+			{ID: "1", From: End{Box: 0}, To: End{Box: 1}, Outcome: true}, {ID: "2", From: End{Box: 0}, To: End{Box: 2}, Outcome: true}}},
+			func(rs []Route) string {
+				if rs[0].FromPort == rs[1].FromPort {
+					return fmt.Sprint(rs)
+				}
+				return ""
+			}},
+		{"a line to itself", Page{Boxes: []Box{box("a", 0, 0)}, Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 0}}}},
+			func(rs []Route) string {
+				if rs[0].FromPort == rs[0].ToPort || len(rs[0].Points) < 4 || rs[0].Through {
+					return fmt.Sprint(rs[0])
+				}
+				return ""
+			}},
+		{"loose at both ends", Page{Lines: []Line{{ID: "l", From: End{Box: -1, At: geom.Pt(0, 0)}, To: End{Box: -1, At: geom.Pt(50, 70)}}}},
+			func(rs []Route) string {
+				if len(rs[0].Points) != 3 || rs[0].FromPort != "" {
+					return fmt.Sprint(rs[0])
+				}
+				return ""
+			}},
+		{"both ends at one place", Page{Lines: []Line{{ID: "l", From: End{Box: -1, At: geom.Pt(9, 9)}, To: End{Box: -1, At: geom.Pt(9, 9)}}}},
+			func(rs []Route) string {
+				if len(rs) != 1 {
+					return fmt.Sprint(rs)
+				}
+				return ""
+			}},
+		{"a step on top of another", Page{Boxes: []Box{box("a", 0, 0), box("b", 10, 10), box("c", 300, 0)}, Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 1}}, {ID: "m", From: End{Box: 1}, To: End{Box: 2}}}},
+			func(rs []Route) string {
+				if len(rs[0].Points) < 2 || len(rs[1].Points) < 2 {
+					return fmt.Sprint(rs)
+				}
+				return ""
+			}},
+	} {
+		var r Router
+		if bad := c.check(r.Routes(c.page)); bad != "" {
+			t.Errorf("%s: %s", c.name, bad)
+		}
+	}
+}
+
+// Labels stand over no step, no other label and no line of another step.
+func TestLabels(t *testing.T) {
+	hits, labels := 0, 0
+	for seed := range 30 {
+		p := generated(uint64(seed), 30, 40)
+		var r Router
+		rs := r.Routes(p)
+		sizes := make([][]Size, len(p.Lines))
+		for i, l := range p.Lines {
+			if l.Outcome {
+				sizes[i] = []Size{{24, 15}}
+			}
+		}
+		boxes := Labels(p, rs, sizes)
+		for i := range boxes {
+			for _, at := range boxes[i] {
+				labels++
+				for _, b := range p.Boxes {
+					if b.Rect.Overlaps(at.Grow(-1)) {
+						hits++
+					}
+				}
+				for j := range i {
+					for _, other := range boxes[j] {
+						if other.Overlaps(at.Grow(-1)) {
+							hits++
+						}
+					}
+				}
+				for j, o := range rs {
+					for k := 0; k+1 < len(o.Points); k++ {
+						if p.Lines[j].From.Box != p.Lines[i].From.Box && geom.SegmentIn(o.Points[k], o.Points[k+1], at.Grow(-2)) {
+							hits++
+						}
+					}
+				}
+			}
+		}
+	}
+	if labels < 50 || hits > labels/50 {
+		t.Errorf("%d labels cover something %d times", labels, hits)
+	}
+}
+
+func FuzzRoutes(f *testing.F) {
+	f.Add(uint64(1), 12, 24.0, 0.0, 0.0)
+	f.Add(uint64(2), 30, 0.0, -500.0, 1e5)
+	f.Fuzz(func(t *testing.T, seed uint64, n int, gap, dx, dy float64) {
+		if n < 2 || n > 60 || !geom.Finite(gap, dx, dy) || math.Abs(gap) > 1e5 || math.Abs(dx) > 1e6 || math.Abs(dy) > 1e6 {
+			return
+		}
+		p := generated(seed, n, gap)
+		p.Boxes[n/2].Rect.X += dx
+		p.Boxes[n/2].Rect.Y += dy
+		p.Lines = append(p.Lines, Line{ID: "loose", From: End{Box: -1, At: geom.Pt(dx, dy)}, To: End{Box: 0}})
+		var r Router
+		for _, x := range r.Routes(p) {
+			for _, q := range x.Points {
+				if !geom.Finite(q.X, q.Y) {
+					t.Fatalf("a point at %v", q)
+				}
+			}
+		}
+	})
+}
+
+func BenchmarkRoutes(b *testing.B) {
+	for _, n := range []int{40, 120, 400} {
+		p := generated(1, n, 24)
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			for b.Loop() {
+				var r Router
+				r.Routes(p)
+			}
+		})
+	}
+}

@@ -1,0 +1,124 @@
+package typeset
+
+import (
+	"strings"
+	"testing"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+func TestLinesBreakWhereUnicodeAllows(t *testing.T) {
+	// Break opportunities as UAX #14 gives them.
+	for _, c := range []struct {
+		text  string
+		width float64
+		want  []string
+	}{
+		{"Log the request", 60, []string{"Log the", "request"}},
+		{"self-service", 46, []string{"self-", "service"}},
+		{"one\ntwo", 500, []string{"one", "two"}},
+		{"a\n\nb", 500, []string{"a", "", "b"}},
+		{"5 000 kg", 500, []string{"5 000 kg"}},
+		{"", 100, nil},
+	} {
+		if got := Lines(Regular, 13, c.text, c.width); strings.Join(got, "|") != strings.Join(c.want, "|") {
+			t.Errorf("%q in %v px: %q, want %q", c.text, c.width, got, c.want)
+		}
+	}
+}
+
+func TestNoClusterIsBroken(t *testing.T) {
+	family := "👨‍👩‍👧" // one grapheme cluster (UAX #29)
+	for _, l := range Lines(Regular, 13, strings.Repeat(family, 20), 60) {
+		if strings.Count(l, "👨") != strings.Count(l, "👧") {
+			t.Errorf("a family was torn apart: %q", l)
+		}
+	}
+}
+
+func TestWidth(t *testing.T) {
+	if w := Width(Regular, 13, "Examine condition"); w < 90 || w > 115 {
+		t.Errorf("width %v", w)
+	}
+	if a, b := Width(Regular, 13, "ab"), Width(Regular, 13, "a")+Width(Regular, 13, "b"); a != b {
+		t.Errorf("widths do not add up: %v, %v", a, b)
+	}
+	if Width(Bold, 13, "weight") <= Width(Regular, 13, "weight") {
+		t.Error("bold is no wider")
+	}
+	if w := Width(Mono, 10, "11"); w != Width(Mono, 10, "88") {
+		t.Error("mono digits differ in width")
+	}
+	if Width(Regular, 13, "a\u200b") != Width(Regular, 13, "a") {
+		t.Error("a zero width space has a width")
+	}
+	if Covered(Regular, "Привет, мир") != true || Covered(Regular, "漢字") != false {
+		t.Error("coverage is wrong")
+	}
+}
+
+func TestGrow(t *testing.T) {
+	for _, i := range symbol.All() {
+		w, h := Grow(i.Kind, i.W, i.H, "Short")
+		if w != i.W || h != i.H {
+			t.Errorf("%s grew for a short text", i.Kind)
+		}
+		long := strings.Repeat("a long text that does not fit ", 8)
+		w, h = Grow(i.Kind, i.W, i.H, long)
+		if w <= i.W || h <= i.H {
+			t.Errorf("%s did not grow: %v x %v", i.Kind, w, h)
+		}
+		if r := (w / h) / (i.W / i.H); r < 0.85 || r > 1.15 {
+			t.Errorf("%s grew out of proportion: %v x %v", i.Kind, w, h)
+		}
+		lines, ok := Fit(i.Kind, w, h, long)
+		if !ok {
+			t.Fatalf("%s: the grown symbol does not hold its text", i.Kind)
+		}
+		if got := strings.Join(strings.Fields(joined(lines)), " "); got != strings.TrimSpace(long) {
+			t.Errorf("%s: words were lost: %q", i.Kind, got)
+		}
+		if _, ok := Fit(i.Kind, w*0.9, h*0.9, long); ok {
+			t.Errorf("%s grew much more than it had to", i.Kind)
+		}
+	}
+	if b := Box(symbol.Process, geom.Rect{X: 100, Y: 50, W: 112, H: 56}, strings.Repeat("w", 5000)); b.CX() != 156 || b.CY() != 78 || b.W > 3000 {
+		t.Errorf("a word of 5,000 letters makes %v", b)
+	}
+}
+
+func joined(ls []Line) string {
+	var out []string
+	for _, l := range ls {
+		out = append(out, l.Text)
+	}
+	return strings.Join(out, " ")
+}
+
+// Every line stands inside the outline, by its own box.
+func TestLinesInsideOutline(t *testing.T) {
+	for _, i := range symbol.All() {
+		for _, text := range []string{"One", "Two words", "Is the object fit to travel?", strings.Repeat("x", 80), "Приёмка и осмотр", "בדיקת מצב", "🧾 receipt"} {
+			w, h := Grow(i.Kind, i.W, i.H, text)
+			lines, _ := Fit(i.Kind, w, h, text)
+			if len(lines) == 0 {
+				t.Fatalf("%s %q: no lines", i.Kind, text)
+			}
+			o := i.Kind.Outline(w, h)
+			for _, l := range lines {
+				for _, q := range []geom.Point{{X: l.X, Y: l.Baseline - Size*Ascent}, {X: l.X + l.Width, Y: l.Baseline - Size*Ascent}, {X: l.X, Y: l.Baseline + Size*Descent}, {X: l.X + l.Width, Y: l.Baseline + Size*Descent}} {
+					if !o.Encloses(geom.Pt(q.X*0.9999+w/2*0.0001, q.Y*0.9999+h/2*0.0001)) {
+						t.Errorf("%s %q: line %q reaches %v, outside %v x %v", i.Kind, text, l.Text, q, w, h)
+					}
+				}
+			}
+		}
+	}
+}
+
+func BenchmarkFit(b *testing.B) {
+	for b.Loop() {
+		Fit(symbol.Decision, 136, 84, "Request complete?")
+	}
+}
