@@ -19,7 +19,7 @@ const (
 	onSister = 700.0 // a line of the same step
 	besideY  = 3.0   // below a level stretch, or left of an upright one
 	beside   = 4.0   // px between line and label
-	pace     = 14.0  // px between the places that are tried
+	pace     = 6.0  // px between the places that are tried
 )
 
 // Labels finds a place for each label of each line: on its first stretch for

@@ -25,6 +25,7 @@ type stretch struct {
 	pos       float64
 	low, high float64
 	min, max  float64 // room for pos
+	from, to  float64 // the same in need: nearer to boxes than is good to look at
 	stiff     float64 // how much it would rather stay
 	bounded   bool    // min and max are known
 }
@@ -53,9 +54,18 @@ func (n *nudger) points(i int) []geom.Point {
 	return geom.Simplify(pts)
 }
 
+// mostPasses ends the play of upright and level stretches, each of which moves
+// the ends of the others.
+const mostPasses = 8
+
 func (n *nudger) run() {
-	for _, upright := range []bool{true, false, true} {
-		n.pass(upright)
+	still := 0
+	for i := 0; i < mostPasses && still < 2; i++ {
+		if n.pass(i%2 == 0) {
+			still = 0
+		} else {
+			still++
+		}
 	}
 }
 
@@ -90,8 +100,8 @@ type pair struct{ a, b int }
 
 // pass moves the stretches of one direction. Pairs that stand too close are
 // put in order and pushed apart; that may bring others too close, so it goes
-// on until nothing is.
-func (n *nudger) pass(upright bool) {
+// on until nothing is. It tells whether anything was moved.
+func (n *nudger) pass(upright bool) bool {
 	ss := n.stretches(upright)
 	var known map[pair]bool
 	var pairs []pair
@@ -120,8 +130,10 @@ func (n *nudger) pass(upright bool) {
 					n.bound(&ss[k], upright)
 				}
 			}
-			if ss[q.b].max-ss[q.a].min < narrowest {
-				return // neither can give way
+			if ss[q.b].to-ss[q.a].from < narrowest {
+				if q = (pair{q.b, q.a}); ss[q.b].to-ss[q.a].from < narrowest {
+					return // neither can give way
+				}
 			}
 			pairs = append(pairs, q)
 			more = true
@@ -134,6 +146,7 @@ func (n *nudger) pass(upright bool) {
 	for i := range ss {
 		n.put(&ss[i], upright)
 	}
+	return len(pairs) > 0
 }
 
 // put writes a stretch's place back into its line.
@@ -192,13 +205,16 @@ func (n *nudger) trunk(a, b *stretch) bool {
 // farthest is how far a stretch is pushed at most, px.
 const farthest = 80.0
 
+// arrowRoom is kept before a port for the arrowhead, px.
+const arrowRoom = 11.0
+
 // bound finds the room of a stretch: between the boxes beside it, and at a
 // port no farther than the port lets it slide.
 func (n *nudger) bound(s *stretch, upright bool) {
 	s.bounded = true
-	s.min, s.max = s.pos-farthest, s.pos+farthest
 	f, l := n.paths[s.line], n.p.Lines[s.line]
 	first, last := s.at == 0, s.at == s.last
+	s.min, s.max = s.pos-farthest, s.pos+farthest
 	hold := func(g gate) {
 		c := g.port.X
 		if !upright {
@@ -218,6 +234,9 @@ func (n *nudger) bound(s *stretch, upright bool) {
 	}
 	if f.through {
 		s.min, s.max = s.pos, s.pos
+	}
+	s.from, s.to = s.min, s.max
+	if f.through {
 		return
 	}
 	corridor := geom.Rect{X: s.min, Y: s.low, W: s.max - s.min, H: s.high - s.low}
@@ -236,17 +255,18 @@ func (n *nudger) bound(s *stretch, upright bool) {
 		if p0-hard >= s.high || p1+hard <= s.low {
 			return
 		}
-		room := 5.0
+		room, need := 5.0, 2.0
 		if s.at == 1 && b == l.From.Box || s.at == s.last-1 && b == l.To.Box {
-			room = 11 // an arrowhead's length
+			room, need = arrowRoom, 6
 		}
 		if d := s.pos - e1; d >= 0 {
-			s.min = math.Max(s.min, e1+math.Min(room, d))
+			s.min, s.from = math.Max(s.min, e1+math.Min(room, d)), math.Max(s.from, e1+math.Min(need, d))
 		} else if d := e0 - s.pos; d >= 0 {
-			s.max = math.Min(s.max, e0-math.Min(room, d))
+			s.max, s.to = math.Min(s.max, e0-math.Min(room, d)), math.Min(s.to, e0-math.Min(need, d))
 		}
 	})
 	s.min, s.max = math.Min(s.min, s.pos), math.Max(s.max, s.pos)
+	s.from, s.to = math.Min(s.from, s.min), math.Max(s.to, s.max)
 }
 
 // order tells whether a should stand before b (-1), after it (1), or may stand

@@ -6,17 +6,24 @@ import (
 )
 
 // narrowest is the smallest distance at which two lines are still two, px.
-const narrowest = 2.5
+const narrowest = 1.2
 
 // separate gives the stretches places that keep the order of the pairs and a
 // common distance, moving as little as it can. Where the room is too narrow
-// for Gap, the stretches that hang together share a smaller distance.
+// for Gap, the stretches that hang together share a smaller distance; where
+// there is none left, they go nearer to boxes than is good to look at.
 func separate(ss []stretch, pairs []pair) {
 	for _, g := range groups(len(ss), pairs) {
 		g.sequence()
-		for _, gap := range []float64{Gap, 8, 6, 4, narrowest} {
-			if g.limit(ss, gap) || gap == narrowest {
-				g.settle(ss, gap)
+		for _, try := range []struct {
+			gap  float64
+			need bool
+		}{{Gap, false}, {8, false}, {6, false}, {4, false}, {4, true}, {2.5, true}, {narrowest, true}} {
+			if try.gap == narrowest {
+				g.relent(ss)
+			}
+			if g.limit(ss, try.gap, try.need) {
+				g.settle(ss, try.gap)
 				break
 			}
 		}
@@ -108,12 +115,33 @@ func (g *group) sequence() {
 	sortBy(g.pairs, func(p, q pair) bool { return p.a < q.a || p.a == q.a && p.b < q.b })
 }
 
-// limit finds the lowest and highest place of each member under a distance; it
-// reports false when there is not room enough.
-func (g *group) limit(ss []stretch, gap float64) bool {
+// relent leaves out pairs that cannot be kept apart even by the smallest
+// distance, so that the others still can.
+func (g *group) relent(ss []stretch) {
+	low := make([]float64, len(g.members))
+	for i, m := range g.members {
+		low[i] = ss[m].from
+	}
+	kept := g.pairs[:0]
+	for _, p := range g.pairs {
+		if v := low[p.a] + narrowest; v <= ss[g.members[p.b]].to {
+			low[p.b] = math.Max(low[p.b], v)
+			kept = append(kept, p)
+		}
+	}
+	g.pairs = kept
+}
+
+// limit finds the lowest and highest place of each member under a distance, in
+// need with the wider room; it reports false when there is not room enough.
+func (g *group) limit(ss []stretch, gap float64, need bool) bool {
 	g.low, g.high = g.low[:0], g.high[:0]
 	for _, m := range g.members {
-		g.low, g.high = append(g.low, ss[m].min), append(g.high, ss[m].max)
+		if need {
+			g.low, g.high = append(g.low, ss[m].from), append(g.high, ss[m].to)
+		} else {
+			g.low, g.high = append(g.low, ss[m].min), append(g.high, ss[m].max)
+		}
 	}
 	for _, p := range g.pairs {
 		g.low[p.b] = math.Max(g.low[p.b], g.low[p.a]+gap)
@@ -124,14 +152,12 @@ func (g *group) limit(ss []stretch, gap float64) bool {
 		p := g.pairs[i]
 		g.high[p.a] = math.Min(g.high[p.a], g.high[p.b]-gap)
 	}
-	ok := true
-	for i, m := range g.members {
+	for i := range g.members {
 		if g.low[i] > g.high[i]+1e-9 {
-			ok = false
-			g.low[i], g.high[i] = ss[m].min, ss[m].max
+			return false
 		}
 	}
-	return ok
+	return true
 }
 
 // settle pushes pairs apart from where they stand, the stiffer one less, and
