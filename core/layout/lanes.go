@@ -149,11 +149,12 @@ func (g *grid) hang(v int) {
 	}
 }
 
-// Folding: a page wider than this share of its height is folded until it is
-// about as a sheet is.
+// Folding: a page wider than two sheets and than tooLong times its height is
+// folded until it is about as a sheet is.
 const (
-	tooLong = 3.2
-	asSheet = 1.6
+	tooLong     = 3.2
+	asSheet     = 1.6
+	aboutColumn = 170.0 // px
 )
 
 // place makes coordinates of the columns and lanes.
@@ -181,8 +182,10 @@ func (g *grid) place(p *chart.Page) chart.Command {
 	}
 	high[g.lanes] = tall[g.lanes] + 2*lanePad
 	folds := 1
-	for w := float64(cols) * 170; w/float64(folds) > tooLong*total*float64(folds) || folds > 1 && w/float64(folds) > asSheet*total*float64(folds); {
-		folds++
+	if w := float64(cols) * aboutColumn; w > 2*chart.SheetW && w > tooLong*total {
+		for w/float64(folds) > asSheet*total*float64(folds) {
+			folds++
+		}
 	}
 	perFold := (cols + folds - 1) / folds
 

@@ -150,11 +150,12 @@ func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.
 		right, bottom = math.Max(right, x[v]+n.w[v]), math.Max(bottom, y[v]+n.h[v])
 	}
 	if len(p.Lanes) > 0 {
-		right, bottom = frame.X+frame.W, frame.Y
+		right = frame.X + frame.W - (edge - frame.X)
+		end := frame.Y
 		for _, s := range sizes {
-			bottom += s
+			end += s
 		}
-		right -= edge - frame.X
+		bottom = math.Max(bottom, end)
 	}
 	// The sheet keeps the proportion of A4, so that it prints on one.
 	k := math.Max(1, math.Max((right+edge)/chart.SheetW, (bottom+foot)/chart.SheetH))

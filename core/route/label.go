@@ -17,6 +17,7 @@ const (
 	onLabel  = 4000.0
 	onLine   = 1500.0
 	onSister = 700.0 // a line of the same step
+	astride  = 350.0 // on the line itself, which it then interrupts
 	besideY  = 3.0   // below a level stretch, or left of an upright one
 	beside   = 4.0   // px between line and label
 	pace     = 6.0  // px between the places that are tried
@@ -128,6 +129,7 @@ func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Re
 			if !atStart && total > 0 {
 				far *= 0.6
 			}
+			try(geom.Rect{X: c.X - s.W/2, Y: c.Y - s.H/2, W: s.W, H: s.H}, far+astride-onSister)
 			if level {
 				x := c.X - s.W/2
 				try(geom.Rect{X: x, Y: c.Y - beside + 1 - s.H, W: s.W, H: s.H}, far)

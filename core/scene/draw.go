@@ -204,6 +204,12 @@ func (s *Sheet) LineElement(r *Run) Element {
 		e.Items = append(e.Items, Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5})
 	}
 	for _, l := range r.Labels {
+		for k := 0; k+1 < len(r.Points); k++ {
+			if geom.SegmentIn(r.Points[k], r.Points[k+1], l.Box) { // it stands astride: the line is interrupted
+				e.Items = append(e.Items, Item{Path: geom.Box(l.Box.Grow(1)), Fill: Paper})
+				break
+			}
+		}
 		for k, t := range l.Lines {
 			y := l.Box.Y + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
 			e.Items = append(e.Items, text(t, l.Box.X, y, typeset.Regular, labelSize, Ink))

@@ -1,0 +1,556 @@
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// window is an editor with the moves of a hand.
+type window struct {
+	*testing.T
+	*Editor
+}
+
+func open(t *testing.T) *window {
+	t.Helper()
+	return &window{t, New(chart.New("test"), 0, "win1")}
+}
+
+func (w *window) press(x, y float64, mods ...string) {
+	p := Pointer{Type: "down", X: x, Y: y, Zoom: 1, Shift: strings.Contains(fmt.Sprint(mods), "shift")}
+	w.Pointer(p)
+	p.Type = "up"
+	w.Pointer(p)
+}
+
+func (w *window) drag(x1, y1, x2, y2 float64, mods ...string) {
+	m := fmt.Sprint(mods)
+	p := Pointer{Type: "move", X: x1, Y: y1, Zoom: 1, Shift: strings.Contains(m, "shift"), Ctrl: strings.Contains(m, "ctrl"), Alt: strings.Contains(m, "alt")}
+	w.Pointer(p)
+	p.Type = "down"
+	w.Pointer(p)
+	for i := 1; i <= 5; i++ {
+		p.Type, p.X, p.Y = "move", x1+(x2-x1)*float64(i)/5, y1+(y2-y1)*float64(i)/5
+		w.Pointer(p)
+	}
+	p.Type = "up"
+	w.Pointer(p)
+}
+
+// put places a symbol with its middle at a point and types its text.
+func (w *window) put(k symbol.Kind, x, y float64, text string) *chart.Step {
+	w.Helper()
+	w.Do("cancel", "")
+	w.Do("hand", string(k))
+	w.press(x, y)
+	s := w.one()
+	if s == nil {
+		w.Fatalf("no %s was placed", k)
+	}
+	w.Do("text", "")
+	w.Accept(text)
+	return w.Page().Step(s.ID)
+}
+
+func (w *window) centre(id string) geom.Point { return w.Sheet().Shape(id).Rect.Centre() }
+
+func (w *window) json() string {
+	b, err := chart.Marshal(w.Chart())
+	if err != nil {
+		w.Fatal(err)
+	}
+	return string(b)
+}
+
+func TestPlacing(t *testing.T) {
+	w := open(t)
+	s := w.put(symbol.Process, 300, 200, "Log")
+	if info, _ := symbol.Of(symbol.Process); s.W != info.W || s.H != info.H {
+		t.Errorf("a click made %v x %v", s.W, s.H)
+	}
+	// A dragged frame gives the size, and the next one takes it over.
+	w.Do("hand", "process")
+	w.drag(500, 400, 660, 500)
+	big := w.one()
+	if big.W != 160 || big.H != 104 && big.H != 96 {
+		t.Errorf("a frame made %v x %v", big.W, big.H)
+	}
+	next := w.put(symbol.Process, 800, 200, "")
+	if next.W != big.W || next.H != big.H {
+		t.Errorf("the next one is %v x %v", next.W, next.H)
+	}
+	// Shift keeps proportion: a terminator of equal sides is a circle.
+	w.Do("cancel", "")
+	w.Do("hand", "terminator")
+	w.drag(100, 500, 160, 540, "shift")
+	if c := w.one(); c.W != c.H {
+		t.Errorf("with Shift %v x %v", c.W, c.H)
+	}
+	// A second press on the bench puts it at the next free place.
+	w.Do("cancel", "")
+	w.Do("cancel", "")
+	n := len(w.Page().Steps)
+	w.Do("hand", "decision")
+	w.Do("hand", "decision")
+	if len(w.Page().Steps) != n+1 {
+		t.Error("nothing was placed at the next free place")
+	}
+	r := w.Sheet().Shape(w.one().ID).Rect
+	for _, sh := range w.Sheet().Steps {
+		if sh.Step.ID != w.one().ID && sh.Rect.Overlaps(r) {
+			t.Errorf("it stands on %v", sh.Rect)
+		}
+	}
+}
+
+func TestQuestionMakesADecision(t *testing.T) {
+	w := open(t)
+	w.put(symbol.Process, 300, 200, "Log")
+	w.Key("Enter", false, false, false)
+	w.Accept("Complete?")
+	d := w.one()
+	if d.Symbol != symbol.Decision {
+		t.Fatalf("it is a %s", d.Symbol)
+	}
+	w.Key("Enter", false, false, false)
+	w.Accept("Go on")
+	w.selectOnly(d.ID)
+	w.Key("Enter", false, false, true)
+	w.Accept("Ask again")
+	var outcomes []string
+	for _, c := range w.Page().Connectors {
+		if c.From.Step == d.ID {
+			outcomes = append(outcomes, c.Outcome())
+		}
+	}
+	if fmt.Sprint(outcomes) != "[yes no]" {
+		t.Errorf("outcomes %v", outcomes)
+	}
+	a, b := w.Sheet().Run(w.Page().Connectors[1].ID), w.Sheet().Run(w.Page().Connectors[2].ID)
+	if a.FromPort == b.FromPort {
+		t.Errorf("both leave by the %s", a.FromPort)
+	}
+}
+
+func TestPulling(t *testing.T) {
+	w := open(t)
+	a := w.put(symbol.Process, 200, 200, "A")
+	b := w.put(symbol.Process, 500, 200, "B")
+	store := w.put(symbol.StoredData, 200, 400, "Register")
+	note := w.put(symbol.Annotation, 500, 400, "Remark")
+	port := func(id string, s symbol.Side) geom.Point {
+		return diamondAt(w.Sheet().Shape(id).Ports()[s], 1)
+	}
+	pull := func(from *chart.Step, side symbol.Side, to geom.Point, mods ...string) *chart.Connector {
+		n := len(w.Page().Connectors)
+		w.selectOnly(from.ID)
+		q := port(from.ID, side)
+		w.drag(q.X, q.Y, to.X, to.Y, mods...)
+		if len(w.Page().Connectors) != n+1 {
+			t.Fatalf("%d connectors, want %d", len(w.Page().Connectors), n+1)
+		}
+		return w.Page().Connectors[n]
+	}
+	// On the body: the best side, chosen anew as steps move.
+	c := pull(a, symbol.Right, w.centre(b.ID))
+	if c.To != (chart.End{Step: b.ID}) || c.From.Port != "right" || c.Meaning != chart.Flow {
+		t.Errorf("on a body: %+v", c)
+	}
+	if r := w.Sheet().Run(c.ID); r.ToPort != "left" {
+		t.Errorf("the best side is %s", r.ToPort)
+	}
+	w.selectOnly(b.ID)
+	w.nudge(-300, 300)
+	if r := w.Sheet().Run(c.ID); r.ToPort == "left" {
+		t.Error("the side was not chosen anew")
+	}
+	w.Undo()
+	// On a port: that port.
+	c = pull(a, symbol.Top, port(b.ID, symbol.Top))
+	if c.To.Port != "top" {
+		t.Errorf("on a port: %+v", c)
+	}
+	// Where the meaning is plain it is set.
+	if c = pull(a, symbol.Bottom, w.centre(store.ID)); c.Meaning != chart.Data {
+		t.Errorf("to a store: %s", c.Meaning)
+	}
+	if c = pull(b, symbol.Bottom, w.centre(note.ID)); c.Meaning != chart.Note {
+		t.Errorf("to an annotation: %s", c.Meaning)
+	}
+	// With Alt it stays loose.
+	if c = pull(b, symbol.Right, geom.Pt(800, 150), "alt"); !c.To.Loose() {
+		t.Errorf("with Alt: %+v", c)
+	}
+	// On empty paper a new step stands there, connected and open for typing.
+	c = pull(b, symbol.Right, geom.Pt(800, 250))
+	if s := w.Page().Step(c.To.Step); s == nil || w.typing == nil || w.typing.ID != s.ID {
+		t.Errorf("into empty paper: %+v", c)
+	}
+	w.Do("cancel", "")
+	// What will happen is said.
+	w.selectOnly(a.ID)
+	q := port(a.ID, symbol.Right)
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	for at, want := range map[geom.Point]string{w.centre(b.ID): "holds at B, best side", port(b.ID, symbol.Left): "holds at B, left", geom.Pt(40, 600): "new step here"} {
+		w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
+		said := ""
+		for _, i := range w.Update(false).Marks.Items {
+			said += i.Text
+		}
+		if said != want {
+			t.Errorf("at %v it says %q, want %q", at, said, want)
+		}
+	}
+	w.Do("cancel", "")
+}
+
+// The geometry in the middle of a drag is the geometry after a drop there.
+func TestDropIsWhatTheDragShowed(t *testing.T) {
+	w := &window{t, New(benchChart(60), 0, "win1")}
+	w.Update(true)
+	r := rand.New(rand.NewPCG(1, 1))
+	for range 60 {
+		ss := w.Page().Steps
+		s := ss[r.IntN(len(ss))]
+		q := w.centre(s.ID)
+		p := Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1}
+		w.Pointer(p)
+		for range 3 {
+			p.Type, p.X, p.Y = "move", q.X+float64(r.IntN(400)-200), q.Y+float64(r.IntN(300)-150)
+			w.Pointer(p)
+		}
+		during := picture(w)
+		p.Type = "up"
+		w.Pointer(p)
+		if after := picture(w); after != during {
+			t.Fatalf("dropping %s changed the picture:\n%s\n%s", s.ID, during, after)
+		}
+	}
+}
+
+// picture is all geometry of the sheet.
+func picture(w *window) string {
+	var b strings.Builder
+	for _, sh := range w.Sheet().Steps {
+		fmt.Fprintln(&b, sh.Step.ID, sh.Rect)
+	}
+	for _, l := range w.Sheet().Lines {
+		fmt.Fprintln(&b, l.Line.ID, l.Points, l.Labels)
+	}
+	fmt.Fprintln(&b, w.Sheet().Page.W, w.Sheet().Page.Frame)
+	return b.String()
+}
+
+func TestMoveCopyAlign(t *testing.T) {
+	w := open(t)
+	a := w.put(symbol.Process, 200, 200, "A")
+	b := w.put(symbol.Process, 420, 230, "B")
+	w.selectOnly(a.ID, b.ID)
+	w.typeGlue() // two selected: from the first to the second
+	if len(w.Page().Connectors) != 1 {
+		t.Fatal("g did not connect two")
+	}
+	w.selectOnly(a.ID, b.ID)
+	q := w.centre(a.ID)
+	w.drag(q.X, q.Y, q.X, q.Y+200, "ctrl")
+	p := w.Page()
+	if len(p.Steps) != 4 || len(p.Connectors) != 2 {
+		t.Fatalf("Ctrl+drag left %d steps and %d connectors", len(p.Steps), len(p.Connectors))
+	}
+	if c := p.Connectors[1]; c.From.Step == a.ID || c.To.Step == b.ID {
+		t.Error("the connector of the copy holds at the originals")
+	}
+	w.Do("align-top", "")
+	ss := w.steps()
+	if ss[0].Y != ss[1].Y {
+		t.Errorf("aligned at %v and %v", ss[0].Y, ss[1].Y)
+	}
+	w.Do("copy", "")
+	clip := w.Update(false).Clip
+	w.Do("paste", clip)
+	if len(p.Steps) != 6 || len(w.steps()) != 2 {
+		t.Errorf("%d steps after pasting", len(p.Steps))
+	}
+	w.Do("paste", "some words")
+	if w.notice == "" {
+		t.Error("pasting words says nothing")
+	}
+	// A move takes connectors along and snaps to the middle of others.
+	w.selectOnly(b.ID)
+	q = w.centre(b.ID)
+	w.drag(q.X, q.Y, w.centre(a.ID).X+4, q.Y+120)
+	if w.centre(b.ID).X != w.centre(a.ID).X {
+		t.Errorf("it did not snap: %v, %v", w.centre(a.ID), w.centre(b.ID))
+	}
+}
+
+func TestResizeNeverTooSmallForTheText(t *testing.T) {
+	w := open(t)
+	s := w.put(symbol.Process, 300, 300, "A text of some words")
+	c := corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
+	w.drag(c.X, c.Y, c.X+80, c.Y+40)
+	if s := w.one(); s.W < 180 || s.H < 90 {
+		t.Errorf("larger: %v x %v", s.W, s.H)
+	}
+	c = corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
+	w.drag(c.X, c.Y, c.X-400, c.Y-400)
+	now := w.one()
+	if len(w.Sheet().Shape(s.ID).Lines) == 0 || now.W > 112 {
+		t.Errorf("smaller: %v x %v", now.W, now.H)
+	}
+	if r := w.Sheet().Shape(s.ID).Rect; r.W != now.W {
+		t.Error("it is drawn larger than it is stored")
+	}
+}
+
+func TestLanes(t *testing.T) {
+	w := open(t)
+	a := w.put(symbol.Process, 300, 150, "A")
+	b := w.put(symbol.Process, 300, 350, "B")
+	before := w.centre(b.ID).Sub(w.centre(a.ID))
+	w.Do("lanes", "") // one press
+	p := w.Page()
+	if len(p.Lanes) != 2 || p.Step(a.ID).Lane == p.Step(b.ID).Lane {
+		t.Fatalf("%d lanes", len(p.Lanes))
+	}
+	if w.centre(a.ID).X != w.centre(b.ID).X || before.X != 0 {
+		t.Error("giving lanes moved steps sideways")
+	}
+	// Widen the first by its border; the steps below come along.
+	y := w.centre(b.ID).Y
+	border := p.LaneRect(p.Lanes[0]).Bottom()
+	w.drag(700, border, 700, border+64)
+	if d := w.centre(b.ID).Y - y; d < 60 || d > 68 { // lane sizes keep to the grid
+		t.Errorf("the step below moved by %v", d)
+	}
+	// Reorder by the head.
+	first := p.Lanes[0].ID
+	h := p.LaneRect(p.Lanes[0])
+	w.drag(h.X+10, h.CY(), h.X+10, p.LanesBottom()-10)
+	if p.Lanes[1].ID != first {
+		t.Error("the lane was not moved")
+	}
+	// Insert, rename, move by commands.
+	w.Do("lane-above", "")
+	w.Accept("Archive")
+	if len(p.Lanes) != 3 || p.Lanes[1].Name != "Archive" {
+		t.Errorf("lanes %v", names(p))
+	}
+	w.Do("lane-up", "")
+	if p.Lanes[0].Name != "Archive" {
+		t.Errorf("lanes %v", names(p))
+	}
+	w.Do("lane-delete", "") // empty: no question
+	if len(p.Lanes) != 2 || w.ask != nil {
+		t.Error("an empty lane asks")
+	}
+	// One with a step asks what shall become of it.
+	w.lane = p.Lanes[0].ID
+	at := w.centre(b.ID)
+	w.Do("lane-delete", "")
+	if w.ask == nil || len(w.ask.Answers) != 3 || !strings.Contains(w.ask.Text, "1 step stands") {
+		t.Fatalf("question %+v", w.ask)
+	}
+	w.Do("lane-delete", "keep")
+	if len(p.Lanes) != 1 || len(p.Steps) != 2 || w.centre(b.ID) != at {
+		t.Errorf("kept: %d lanes, step at %v, was at %v", len(p.Lanes), w.centre(b.ID), at)
+	}
+	w.Undo()
+	w.lane = p.Lanes[0].ID
+	w.Do("lane-delete", "steps")
+	if len(p.Lanes) != 1 || len(p.Steps) != 1 {
+		t.Errorf("with its steps: %d lanes, %d steps", len(p.Lanes), len(p.Steps))
+	}
+}
+
+func names(p *chart.Page) (out []string) {
+	for _, l := range p.Lanes {
+		out = append(out, l.Name)
+	}
+	return out
+}
+
+func TestRowsAndOutcomes(t *testing.T) {
+	w := open(t)
+	d := w.put(symbol.Decision, 300, 200, "Fit?")
+	for _, text := range []string{"Yes way", "No way"} {
+		w.selectOnly(d.ID)
+		w.Key("Enter", false, false, text == "No way")
+		w.Accept(text)
+	}
+	w.Do("number", "")
+	rows := w.Rows()
+	if len(rows) != 3 || rows[0].Text != "Fit?" || len(rows[0].Ways) != 2 || rows[0].Ways[0].Label != "yes" || rows[0].Ways[0].To != "2" {
+		t.Fatalf("rows %+v", rows)
+	}
+	w.Do("outcome-up", rows[0].Ways[1].Line)
+	if rows = w.Rows(); rows[0].Ways[0].Label != "no" {
+		t.Errorf("the order of outcomes: %+v", rows[0].Ways)
+	}
+	w.Do("number", "")
+	if s := w.Page().Step(rows[0].Ways[0].ToID); s.Number != "2" {
+		t.Errorf("the first outcome leads to %s", s.Number)
+	}
+	arg, _ := json.Marshal(map[string]string{"id": rows[1].ID, "text": "Another text"})
+	w.Do("row-text", string(arg))
+	if w.Page().Step(rows[1].ID).Text != "Another text" {
+		t.Error("a text edited in the list is not on the page")
+	}
+	w.selectOnly(d.ID)
+	w.Do("field", `{"old":"","name":"Form","value":"D-2"}`)
+	w.Do("field", `{"old":"Form","name":"Form","value":"D-3"}`)
+	if f := w.one().Fields; len(f) != 1 || f[0].Value != "D-3" {
+		t.Errorf("fields %v", f)
+	}
+	w.Do("field", `{"old":"Form","name":"","value":""}`)
+	if f := w.one().Fields; len(f) != 0 {
+		t.Errorf("fields %v", f)
+	}
+}
+
+func TestFacts(t *testing.T) {
+	w := open(t)
+	f := w.Facts()
+	if f.Title != "Nothing selected" || f.Why["delete"] == "" || f.Why["layout"] == "" || f.Why["lanes"] != "" {
+		t.Errorf("%+v", f)
+	}
+	w.put(symbol.Decision, 300, 200, "Fit?")
+	if f = w.Facts(); f.Title != "Decision" || f.Why["delete"] != "" || f.Why["align-left"] == "" {
+		t.Errorf("%+v", f)
+	}
+	w.Do("align-left", "")
+	if u := w.Update(false); !strings.Contains(u.Notice, "select two steps") {
+		t.Errorf("notice %q", u.Notice)
+	}
+	if got := w.Find("lay"); len(got) == 0 || got[0].Do != "layout" {
+		t.Errorf("found %v", got)
+	}
+}
+
+// Only what changed is sent to be drawn.
+func TestUpdateIsSparing(t *testing.T) {
+	w := &window{t, New(benchChart(60), 0, "win1")}
+	if n := len(w.Update(true).Patch); n < 60 {
+		t.Fatalf("at first %d elements", n)
+	}
+	if u := w.Update(false); len(u.Patch)+len(u.Drop) != 0 || u.Facts != nil || u.Rows != nil {
+		t.Errorf("nothing changed, yet %d elements", len(u.Patch))
+	}
+	id := w.Page().Steps[20].ID
+	w.setText(id, "Other words")
+	if u := w.Update(false); len(u.Patch) != 1 || u.Patch[0].ID != id || u.Rows == nil {
+		t.Errorf("a text changed, %d elements", len(u.Patch))
+	}
+	w.selectOnly(id)
+	w.remove()
+	u := w.Update(false)
+	if !strings.Contains(fmt.Sprint(u.Drop), "step-"+id) {
+		t.Errorf("deleted, but not dropped: %v", u.Drop)
+	}
+}
+
+// Random edits in two windows, exchanged through a log in the server's way:
+// both end with the log's chart.
+func TestTwoWindowsAgree(t *testing.T) {
+	for seed := range 30 {
+		r := rand.New(rand.NewPCG(uint64(seed), 3))
+		base := benchChart(12)
+		server := base.Clone()
+		ws := []*window{{t, New(base.Clone(), 0, "aaaa")}, {t, New(base.Clone(), 0, "bbbb")}}
+		var log []Event
+		sent := []int{0, 0}
+		have := []int{0, 0}
+		flush := func(i int) { // the server takes what window i has to send
+			for _, s := range append([]Sent(nil), ws[i].Pending()...) {
+				if s.N <= sent[i] {
+					continue
+				}
+				sent[i] = s.N
+				if _, err := chart.Apply(server, s.Command); err != nil {
+					ws[i].Refused(s.N, err.Error())
+					continue
+				}
+				log = append(log, Event{len(log) + 1, []string{"aaaa", "bbbb"}[i], s.N, s.Command})
+			}
+		}
+		hear := func(i int) { // window i hears of the log
+			for ; have[i] < len(log); have[i]++ {
+				if err := ws[i].Receive(log[have[i]]); err != nil {
+					t.Fatalf("seed %d: %v", seed, err)
+				}
+			}
+		}
+		for range 150 {
+			i := r.IntN(2)
+			w := ws[i]
+			if ss := w.Page().Steps; len(ss) > 0 {
+				w.selectOnly(ss[r.IntN(len(ss))].ID)
+			}
+			switch r.IntN(9) {
+			case 0:
+				w.nudge(float64(r.IntN(80)-40), float64(r.IntN(80)-40))
+			case 1:
+				if s := w.one(); s != nil {
+					w.setText(s.ID, fmt.Sprint("text ", r.IntN(100), "?"))
+				}
+			case 2:
+				w.remove()
+			case 3:
+				w.duplicate()
+			case 4:
+				w.Undo()
+			case 5:
+				w.nextStep(false)
+				w.Accept("next")
+			case 6:
+				w.Do("number", "")
+			case 7:
+				flush(i)
+			case 8:
+				hear(i)
+			}
+		}
+		for i := range ws {
+			flush(i)
+		}
+		for i := range ws {
+			hear(i)
+		}
+		want, _ := chart.Marshal(server)
+		for i, w := range ws {
+			if len(w.Pending()) != 0 {
+				t.Fatalf("seed %d: window %d still waits for %d", seed, i, len(w.Pending()))
+			}
+			if w.json() != string(want) {
+				t.Fatalf("seed %d: window %d has another chart than the server", seed, i)
+			}
+		}
+	}
+}
+
+func TestUndoSaysWhenItCannot(t *testing.T) {
+	w := open(t)
+	s := w.put(symbol.Process, 300, 200, "A")
+	for _, p := range w.Pending() { // the server has it all, and another window deletes the step
+		if err := w.Receive(Event{w.Seq() + 1, "win1", p.N, p.Command}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := w.Receive(Event{w.Seq() + 1, "other", 1, chart.Command{Words: "delete", Parts: []chart.Part{{Do: "step.drop", Page: "p1", ID: s.ID}}}}); err != nil {
+		t.Fatal(err)
+	}
+	w.Undo()
+	if u := w.Update(false); !strings.Contains(u.Notice, "somebody has changed") {
+		t.Errorf("notice %q", u.Notice)
+	}
+	if err := w.Receive(Event{w.Seq() + 5, "other", 2, chart.Command{}}); err == nil {
+		t.Error("a gap in the log goes unnoticed")
+	}
+}

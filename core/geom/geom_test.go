@@ -1,0 +1,74 @@
+package geom
+
+import (
+	"math"
+	"testing"
+)
+
+func TestSegmentIn(t *testing.T) {
+	r := Rect{10, 10, 20, 20}
+	for _, c := range []struct {
+		a, b Point
+		want bool
+	}{
+		{Pt(0, 20), Pt(40, 20), true},
+		{Pt(0, 0), Pt(40, 40), true},
+		{Pt(0, 10), Pt(40, 10), false}, // along the edge
+		{Pt(0, 20), Pt(10, 20), false}, // up to the edge
+		{Pt(0, 0), Pt(5, 40), false},
+		{Pt(15, 15), Pt(16, 16), true}, // wholly inside
+	} {
+		if got := SegmentIn(c.a, c.b, r); got != c.want {
+			t.Errorf("%v-%v: %v", c.a, c.b, got)
+		}
+	}
+}
+
+func TestPath(t *testing.T) {
+	p := Path{}.Move(10, 0).Quarter(0, 10, false) // a quarter circle about (10,10)
+	for _, q := range p.Flatten(0.01) {
+		if d := math.Abs(q.Dist(Pt(10, 10)) - 10); d > 0.01 {
+			t.Errorf("%v is %.3f off the circle", q, d)
+		}
+	}
+	if s := Box(Rect{1, 2, 3, 4}).String(); s != "M1 2L4 2L4 6L1 6Z" {
+		t.Errorf("box %s", s)
+	}
+	if s := Num(-0.001); s != "0" {
+		t.Errorf("-0.001 is written %s", s)
+	}
+	if b := Rounded([]Point{{0, 0}, {50, 0}, {50, 40}}, 6).Bounds(); b != (Rect{0, 0, 50, 40}) {
+		t.Errorf("a rounded line takes %v", b)
+	}
+	if !Box(Rect{0, 0, 9, 9}).Encloses(Pt(4, 4)) || Box(Rect{0, 0, 9, 9}).Encloses(Pt(10, 4)) {
+		t.Error("inside and outside are mixed up")
+	}
+}
+
+func TestPolyline(t *testing.T) {
+	pts := []Point{{0, 0}, {10, 0}, {10, 0}, {20, 0}, {20, 30}}
+	if s := Simplify(pts); len(s) != 3 || Length(s) != 50 {
+		t.Errorf("simplified %v", s)
+	}
+	if q, dir := At(pts, 0.5); q != Pt(20, 5) || dir != Pt(0, 1) {
+		t.Errorf("half way is %v going %v", q, dir)
+	}
+	if d := DistTo(pts, Pt(15, 4)); d != 4 {
+		t.Errorf("distance %v", d)
+	}
+}
+
+func TestIndex(t *testing.T) {
+	x := NewIndex(Rect{0, 0, 500, 500})
+	for i := range 10 {
+		x.Add(Rect{float64(i) * 60, 0, 50, 50})
+	}
+	far := x.Add(Rect{-9000, 9000, 10, 10})
+	count := func(r Rect) (n int) { x.Near(r, func(int) { n++ }); return n }
+	if n := count(Rect{55, 10, 70, 10}); n != 2 {
+		t.Errorf("%d boxes, want 2", n)
+	}
+	if n := count(Rect{-9001, 9001, 5, 5}); n != 1 {
+		t.Errorf("the far box %d was found %d times", far, n)
+	}
+}

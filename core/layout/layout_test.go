@@ -1,0 +1,143 @@
+package layout
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+func generated(seed uint64, n, lanes int) *chart.Chart {
+	r := rand.New(rand.NewPCG(seed, 11))
+	c := chart.New("x")
+	p := c.Pages[0]
+	for i := range lanes {
+		p.Lanes = append(p.Lanes, &chart.Lane{ID: fmt.Sprint("l", i), Name: fmt.Sprint("Lane ", i), Size: 100})
+	}
+	kinds := symbol.All()
+	for i := range n {
+		k := kinds[r.IntN(len(kinds))]
+		s := &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, W: k.W, H: k.H, Text: []string{"Do it", "Is the object fit to travel so far away?", ""}[r.IntN(3)]}
+		if lanes > 0 && r.IntN(20) > 0 {
+			s.Lane = p.Lanes[r.IntN(lanes)].ID
+		}
+		p.Steps = append(p.Steps, s)
+	}
+	for i := range n {
+		for range 1 + r.IntN(2) {
+			j := r.IntN(n)
+			if r.IntN(4) > 0 {
+				j = min(n-1, i+1+r.IntN(3))
+			}
+			m := []chart.Meaning{chart.Flow, chart.Flow, chart.Flow, chart.Aside, chart.Data, chart.Note}[r.IntN(6)]
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", len(p.Connectors)), From: chart.End{Step: fmt.Sprint("s", i)}, To: chart.End{Step: fmt.Sprint("s", j)}, Meaning: m})
+		}
+	}
+	return c
+}
+
+// Laid out pages: no steps on each other, gaps that a connector can pass,
+// every step wholly in its lane, everything on the sheet, which keeps A4's
+// proportion (ISO 216).
+func TestPages(t *testing.T) {
+	for seed := range 60 {
+		for _, lanes := range []int{0, 4} {
+			for _, dir := range []Direction{Down, Right} {
+				c := generated(uint64(seed), 1+seed, lanes)
+				p := c.Pages[0]
+				cmd, ok := Page(p, dir)
+				if !ok {
+					t.Fatal("no layout")
+				}
+				if _, err := chart.Apply(c, cmd); err != nil {
+					t.Fatalf("seed %d: %v", seed, err)
+				}
+				sheet := geom.Rect{W: p.W, H: p.H}
+				for i, s := range p.Steps {
+					r := p.StepRect(s)
+					if !r.Inside(sheet) {
+						t.Errorf("seed %d lanes %d: %s at %v is not on the sheet %v", seed, lanes, s.ID, r, sheet)
+					}
+					if l := p.Lane(s.Lane); l != nil && !r.Inside(p.LaneRect(l)) {
+						t.Errorf("seed %d: %s at %v sticks out of its lane %v", seed, s.ID, r, p.LaneRect(l))
+					}
+					for _, o := range p.Steps[:i] {
+						if r.Grow(12).Overlaps(p.StepRect(o).Grow(11.9)) {
+							t.Errorf("seed %d lanes %d: %s and %s are too near", seed, lanes, s.ID, o.ID)
+						}
+					}
+				}
+				if q := p.W / p.H / (297.0 / 210.0); q < 0.99 || q > 1.01 {
+					t.Errorf("seed %d: sheet of %v x %v", seed, p.W, p.H)
+				}
+			}
+		}
+	}
+}
+
+// A chain reads in one line: across in a lane, down without lanes.
+func TestChain(t *testing.T) {
+	for _, lanes := range []int{0, 1} {
+		c := chart.New("x")
+		p := c.Pages[0]
+		if lanes > 0 {
+			p.Lanes = []*chart.Lane{{ID: "l", Size: 100}}
+		}
+		for i := range 5 {
+			s := &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, W: 112, H: 56}
+			if lanes > 0 {
+				s.Lane = "l"
+			}
+			p.Steps = append(p.Steps, s)
+			if i > 0 {
+				p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", i), From: chart.End{Step: fmt.Sprint("s", i-1)}, To: chart.End{Step: s.ID}, Meaning: chart.Flow})
+			}
+		}
+		cmd, _ := Page(p, Down)
+		if _, err := chart.Apply(c, cmd); err != nil {
+			t.Fatal(err)
+		}
+		for i := 1; i < 5; i++ {
+			a, b := p.StepRect(p.Steps[i-1]), p.StepRect(p.Steps[i])
+			if lanes > 0 && (a.CY() != b.CY() || b.X <= a.Right()) || lanes == 0 && (a.CX() != b.CX() || b.Y <= a.Bottom()) {
+				t.Errorf("lanes %d: %v then %v", lanes, a, b)
+			}
+		}
+	}
+}
+
+// The order within layers has no more crossings than the order in which the
+// steps come, on a page whose crossings are all avoidable.
+func TestNoNeedlessCrossings(t *testing.T) {
+	c := chart.New("x")
+	p := c.Pages[0]
+	add := func(id string) { p.Steps = append(p.Steps, &chart.Step{ID: id, Symbol: symbol.Process, W: 112, H: 56}) }
+	for _, id := range []string{"root", "a", "b", "c", "x", "y", "z"} {
+		add(id)
+	}
+	for i, w := range [][2]string{{"root", "a"}, {"root", "b"}, {"root", "c"}, {"a", "z"}, {"b", "y"}, {"c", "x"}} {
+		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint(i), From: chart.End{Step: w[0]}, To: chart.End{Step: w[1]}, Meaning: chart.Flow})
+	}
+	n := build(p)
+	l := layer(n, n.w)
+	l.order()
+	if got := l.crossings(); got != 0 {
+		t.Errorf("%d crossings", got)
+	}
+}
+
+func BenchmarkPage(b *testing.B) {
+	for _, n := range []int{40, 200} {
+		for _, lanes := range []int{0, 6} {
+			p := generated(1, n, lanes).Pages[0]
+			b.Run(fmt.Sprintf("%d steps %d lanes", n, lanes), func(b *testing.B) {
+				for b.Loop() {
+					Page(p, Down)
+				}
+			})
+		}
+	}
+}

@@ -1,0 +1,134 @@
+package scene
+
+import (
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+func small() *chart.Chart {
+	c := chart.New("Loans")
+	p := c.Pages[0]
+	p.Title = "Outgoing"
+	p.Lanes = []*chart.Lane{{ID: "l", Name: "Loans desk", Size: 140}}
+	p.Steps = []*chart.Step{
+		{ID: "a", Symbol: symbol.Process, Lane: "l", X: 80, Y: 40, W: 112, H: 56, Text: "Log the request", Number: "1"},
+		{ID: "b", Symbol: symbol.Decision, Lane: "l", X: 260, Y: 26, W: 136, H: 84, Text: "Complete?", Number: "2"},
+		{ID: "r", Symbol: symbol.StoredData, Lane: "l", X: 500, Y: 40, W: 104, H: 48, Text: "Register"},
+	}
+	p.Connectors = []*chart.Connector{
+		{ID: "c", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow},
+		{ID: "d", From: chart.End{Step: "b"}, To: chart.End{Step: "r"}, Meaning: chart.Data, Labels: []chart.Label{{Text: "yes"}}},
+		{ID: "e", From: chart.End{Step: "b"}, To: chart.End{X: 330, Y: 300}, Meaning: chart.Aside},
+	}
+	return c
+}
+
+func TestDrawing(t *testing.T) {
+	c := small()
+	var comp Composer
+	s := comp.Compose(c, c.Pages[0])
+	d := s.Drawing()
+	by := map[string]Element{}
+	var texts []string
+	for _, e := range d.Elements {
+		by[e.Class+" "+e.ID] = e
+		for _, i := range e.Items {
+			if i.Text != "" {
+				texts = append(texts, i.Text)
+			}
+		}
+	}
+	all := strings.Join(texts, "|")
+	for _, want := range []string{"Outgoing", "Loans", "draft", "1 of 1", "Loans desk", "Log the request", "Complete?", "yes", "Register"} {
+		if !strings.Contains(all, want) {
+			t.Errorf("%q is not drawn: %s", want, all)
+		}
+	}
+	if e := by["connector c"]; e.Title != "flow from 1 Log the request to 2 Complete?" || len(e.Items) != 2 {
+		t.Errorf("flow: %q, %d items", e.Title, len(e.Items))
+	}
+	if i := by["connector d"].Items[0]; len(i.Dash) == 0 {
+		t.Error("data is drawn as flow is")
+	}
+	frayed := by["connector e"].Items[2]
+	if frayed.Stroke != Red {
+		t.Error("a loose end is not frayed in red")
+	}
+	if !geom.Span(geom.Pt(0, 0), geom.Pt(d.View.W, d.View.H)).Contains(geom.Pt(330, 300)) {
+		t.Error("something drawn is cut off")
+	}
+	// The line stops at the arrowhead, whose tip is the end of the route.
+	run := s.Run("c")
+	tip := by["connector c"].Items[1].Path[0].P[0]
+	if tip != run.Points[len(run.Points)-1] {
+		t.Errorf("the arrow points at %v, the line ends at %v", tip, run.Points)
+	}
+}
+
+func TestPart(t *testing.T) {
+	c := small()
+	var comp Composer
+	d := comp.Compose(c, c.Pages[0]).Part(func(id string) bool { return id == "a" })
+	if len(d.Elements) != 1 || d.View.W > 150 || d.View.W < 112 {
+		t.Errorf("%d elements in %v", len(d.Elements), d.View)
+	}
+}
+
+// A step whose stored size is too small for its text is drawn larger.
+func TestTextNeverStandsOutside(t *testing.T) {
+	c := small()
+	c.Pages[0].Steps[0].Text = strings.Repeat("many words ", 40)
+	var comp Composer
+	sh := comp.Compose(c, c.Pages[0]).Shape("a")
+	if sh.Rect.W <= 112 || len(sh.Lines) == 0 {
+		t.Errorf("drawn at %v", sh.Rect)
+	}
+}
+
+// A composer that was used for other pages draws the same as a fresh one.
+func TestComposerKeepsNoHistory(t *testing.T) {
+	c := small()
+	var used, fresh Composer
+	for i := range 20 {
+		c.Pages[0].Steps[1].X = 200 + float64(i*17)
+		used.Compose(c, c.Pages[0])
+	}
+	c.Pages[0].Steps[1].X = 260
+	a, b := used.Compose(c, c.Pages[0]), fresh.Compose(c, c.Pages[0])
+	for i := range a.Lines {
+		if geom.Polyline(a.Lines[i].Points).String() != geom.Polyline(b.Lines[i].Points).String() {
+			t.Errorf("%v and %v", a.Lines[i].Points, b.Lines[i].Points)
+		}
+	}
+}
+
+func TestHits(t *testing.T) {
+	c := small()
+	var comp Composer
+	s := comp.Compose(c, c.Pages[0])
+	d := s.Shape("b").Rect
+	if got := s.StepAt(d.Centre()); got == nil || got.Step.ID != "b" {
+		t.Error("the middle of a decision is not hit")
+	}
+	if s.StepAt(geom.Pt(d.X+3, d.Y+3)) != nil {
+		t.Error("the corner of a decision's box is no part of it")
+	}
+	r := s.Run("c")
+	m, _ := geom.At(r.Points, 0.5)
+	if got := s.RunAt(m.Add(geom.Pt(0, 4)), 6); got == nil || got.Line.ID != "c" {
+		t.Error("a connector is not hit near its middle")
+	}
+}
+
+func TestClip(t *testing.T) {
+	if got := Clip(1, 13, "Conservation and restoration", 80); !strings.HasSuffix(got, "…") {
+		t.Errorf("%q", got)
+	}
+	if got := Clip(1, 13, "Short", 80); got != "Short" {
+		t.Errorf("%q", got)
+	}
+}
