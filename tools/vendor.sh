@@ -15,10 +15,10 @@ for w in 400 700; do
     cp $src/noto-sans/files/noto-sans-$s-$w-normal.woff2 $dst/noto-sans-$s-$w.woff2
   done
   cp $src/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-$w-normal.woff2 $dst/noto-sans-hebrew-hebrew-$w.woff2
-  cp $src/noto-sans-arabic/files/noto-sans-arabic-arabic-$w-normal.woff2 $dst/noto-sans-arabic-arabic-$w.woff2
+  cp $src/noto-sans-arabic/files/noto-sans-arabic-arabic-$w-normal.woff $dst/noto-sans-arabic-arabic-$w.woff
 done
 for i in 0 1 2 3 4 5 6 7 8 9 10; do
-  cp $src/noto-emoji/files/noto-emoji-$i-400-normal.woff2 $dst/noto-emoji-$i-400.woff2
+  cp $src/noto-emoji/files/noto-emoji-$i-400-normal.woff $dst/noto-emoji-$i-400.woff
 done
 cp $src/atkinson-hyperlegible-next/LICENSE format/font/OFL-atkinson.txt
 cp $src/noto-sans/LICENSE format/font/OFL-noto.txt

@@ -47,7 +47,7 @@ func loadAssets() (*assets, error) {
 		return nil, err
 	}
 	for _, f := range font.All() {
-		add("fonts/"+f.Name+".woff2", f.WOFF2())
+		add("fonts/"+f.Name, f.Bytes())
 	}
 	if _, ok := a.files["wasm/tracer.wasm"]; ok {
 		a.wasm = a.url("wasm/tracer.wasm")
@@ -78,8 +78,8 @@ func (s *Server) static(c fiber.Ctx) error {
 		kind = "application/wasm"
 	case ".js":
 		kind = "text/javascript; charset=utf-8"
-	case ".woff2":
-		kind = "font/woff2"
+	case ".woff", ".woff2":
+		kind = "font/" + path.Ext(name)[1:]
 	}
 	c.Set(fiber.HeaderContentType, kind)
 	c.Set(fiber.HeaderVary, fiber.HeaderAcceptEncoding)

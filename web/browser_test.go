@@ -93,7 +93,7 @@ func eval[T any](b *browser, script string) T {
 func (b *browser) until(what, script string) {
 	b.t.Helper()
 	for end := time.Now().Add(20 * time.Second); time.Now().Before(end); time.Sleep(30 * time.Millisecond) {
-		if eval[bool](b, "!!("+script+")") {
+		if eval[bool](b, "(() => { try { return !!("+script+"); } catch { return false; } })()") {
 			return
 		}
 	}

@@ -20,7 +20,7 @@ const (
 	astride  = 350.0 // on the line itself, which it then interrupts
 	besideY  = 3.0   // below a level stretch, or left of an upright one
 	beside   = 4.0   // px between line and label
-	pace     = 6.0  // px between the places that are tried
+	pace     = 6.0   // px between the places that are tried
 )
 
 // Labels finds a place for each label of each line: on its first stretch for

@@ -27,8 +27,8 @@ func Embedded(texts map[string]string) string {
 		for _, f := range Face(face) {
 			if need[f.Name] && !done[f.Name] {
 				done[f.Name] = true
-				fmt.Fprintf(&b, "@font-face{font-family:'%s';font-weight:%d;src:url(data:font/woff2;base64,%s) format('woff2')}",
-					f.Family, f.Weight, base64.StdEncoding.EncodeToString(f.WOFF2()))
+				fmt.Fprintf(&b, "@font-face{font-family:'%s';font-weight:%d;src:url(data:font/%s;base64,%s) format('%s')}",
+					f.Family, f.Weight, f.Format(), base64.StdEncoding.EncodeToString(f.Bytes()), f.Format())
 			}
 		}
 	}
@@ -46,7 +46,7 @@ func has(f File, r rune) bool {
 	defer lock.Unlock()
 	s := parsed[f.Name]
 	if s == nil {
-		b, err := sfnt.ToSFNT(f.WOFF2())
+		b, err := sfnt.ToSFNT(f.Bytes())
 		if err == nil {
 			s, err = sfnt.ParseSFNT(b, 0)
 		}

@@ -9,22 +9,26 @@ package font
 import (
 	"embed"
 	"fmt"
+	"path"
 	"strings"
 )
 
-//go:embed files/*.woff2
+//go:embed files/*.woff2 files/*.woff
 var files embed.FS
 
 // File is one shipped font file.
 type File struct {
-	Name   string // base name without ".woff2"
+	Name   string // file name: .woff2, or .woff where a file is too large for its WOFF2 to be read back here
 	Family string // CSS family; unique to the file's script, so that a list of families is a list of files
 	Weight int
 }
 
-// WOFF2 returns the bytes of the file as shipped.
-func (f File) WOFF2() []byte {
-	b, err := files.ReadFile("files/" + f.Name + ".woff2")
+// Format is the file's format as CSS names it.
+func (f File) Format() string { return strings.TrimPrefix(path.Ext(f.Name), ".") }
+
+// Bytes returns the file as shipped.
+func (f File) Bytes() []byte {
+	b, err := files.ReadFile("files/" + f.Name)
 	if err != nil {
 		panic("font: " + err.Error()) // embedded: it is there or the build is broken
 	}
@@ -34,11 +38,11 @@ func (f File) WOFF2() []byte {
 var latin = []string{"latin", "latin-ext"}
 
 // fallbacks draw what the Latin fonts have no glyph for, in this order.
-var fallbacks = []struct{ name, family string }{
-	{"noto-sans-greek", "Noto Sans Greek"},
-	{"noto-sans-cyrillic", "Noto Sans Cyrillic"},
-	{"noto-sans-hebrew-hebrew", "Noto Sans Hebrew"},
-	{"noto-sans-arabic-arabic", "Noto Sans Arabic"},
+var fallbacks = []struct{ name, family, ext string }{
+	{"noto-sans-greek", "Noto Sans Greek", ".woff2"},
+	{"noto-sans-cyrillic", "Noto Sans Cyrillic", ".woff2"},
+	{"noto-sans-hebrew-hebrew", "Noto Sans Hebrew", ".woff2"},
+	{"noto-sans-arabic-arabic", "Noto Sans Arabic", ".woff"},
 }
 
 const emojiFiles = 11
@@ -59,13 +63,13 @@ func Face(face string) []File {
 		if i > 0 {
 			fam += " Ext"
 		}
-		out = append(out, File{fmt.Sprintf("%s-%s-%d", base, script, weight), fam, weight})
+		out = append(out, File{fmt.Sprintf("%s-%s-%d.woff2", base, script, weight), fam, weight})
 	}
 	for _, f := range fallbacks {
-		out = append(out, File{fmt.Sprintf("%s-%d", f.name, weight), f.family, weight})
+		out = append(out, File{fmt.Sprintf("%s-%d%s", f.name, weight, f.ext), f.family, weight})
 	}
 	for i := range emojiFiles {
-		out = append(out, File{fmt.Sprintf("noto-emoji-%d-400", i), fmt.Sprintf("Noto Emoji %d", i), 400})
+		out = append(out, File{fmt.Sprintf("noto-emoji-%d-400.woff", i), fmt.Sprintf("Noto Emoji %d", i), 400})
 	}
 	return out
 }
@@ -87,7 +91,7 @@ func All() []File {
 	}
 	mono := Face("mono")[:len(latin)]
 	for _, f := range mono { // the light cut is for the pages alone
-		f.Name = strings.TrimSuffix(f.Name, "700") + "400"
+		f.Name = strings.TrimSuffix(f.Name, "700.woff2") + "400.woff2"
 		f.Weight = 400
 		add([]File{f})
 	}

@@ -146,14 +146,14 @@ func runs(f typeset.Face, s string) []run {
 	return out
 }
 
-// pieces cuts text where the font changes. Spaces and marks stay with what is
-// before them.
+// pieces cuts text where the font changes. Marks stay with the letter before
+// them.
 func pieces(f typeset.Face, s string) []run {
 	var out []run
 	var last *canvas.FontFamily
 	for _, r := range s {
 		file := last
-		if last == nil || !unicode.IsSpace(r) && !unicode.IsMark(r) && r != '\u200d' {
+		if last == nil || !unicode.IsMark(r) && r != '\u200d' {
 			file = fontFor(f, r)
 		}
 		if file != last {
@@ -186,7 +186,7 @@ func load(f font.File) *canvas.FontFamily {
 		return ff
 	}
 	ff := canvas.NewFontFamily(f.Name)
-	if err := ff.LoadFont(f.WOFF2(), 0, canvas.FontRegular); err != nil {
+	if err := ff.LoadFont(f.Bytes(), 0, canvas.FontRegular); err != nil {
 		panic("ink: " + f.Name + ": " + err.Error()) // shipped with the program
 	}
 	ff.SetFeatures("-kern,-liga")

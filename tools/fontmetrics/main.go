@@ -25,7 +25,7 @@ const perEm = 4096
 func main() {
 	glyphs := map[string]map[rune]uint64{}
 	for _, f := range font.All() {
-		b, err := sfnt.ToSFNT(f.WOFF2())
+		b, err := sfnt.ToSFNT(f.Bytes())
 		if err != nil {
 			log.Fatalf("%s: %v", f.Name, err)
 		}
@@ -64,8 +64,8 @@ func main() {
 
 	var css strings.Builder
 	for _, f := range font.All() {
-		fmt.Fprintf(&css, "@font-face{font-family:'%s';font-weight:%d;font-display:block;src:url(/static/fonts/%s.woff2) format('woff2');unicode-range:%s}\n",
-			f.Family, f.Weight, f.Name, ranges(sorted(glyphs[f.Name])))
+		fmt.Fprintf(&css, "@font-face{font-family:'%s';font-weight:%d;font-display:block;src:url(/static/fonts/%s) format('%s');unicode-range:%s}\n",
+			f.Family, f.Weight, f.Name, f.Format(), ranges(sorted(glyphs[f.Name])))
 	}
 	fmt.Fprintf(&css, ":root{--chart-font:%s;--chart-mono:%s}\n", font.Families("regular"), font.Families("mono"))
 	write("web/static/fonts.css", []byte(css.String()))

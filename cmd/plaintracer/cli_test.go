@@ -1,0 +1,140 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/number"
+	"plaintracer/demo"
+)
+
+// TestMain lets the test binary be the program itself.
+func TestMain(m *testing.M) {
+	if os.Getenv("PLAINTRACER_TEST_CLI") != "" {
+		main()
+		os.Exit(0)
+	}
+	os.Exit(m.Run())
+}
+
+func plaintracer(t *testing.T, stdin []byte, args ...string) (stdout, stderr string, code int) {
+	t.Helper()
+	cmd := exec.Command(os.Args[0], args...)
+	cmd.Env = append(os.Environ(), "PLAINTRACER_TEST_CLI=1")
+	var out, errs bytes.Buffer
+	cmd.Stdin, cmd.Stdout, cmd.Stderr = bytes.NewReader(stdin), &out, &errs
+	cmd.Run()
+	return out.String(), errs.String(), cmd.ProcessState.ExitCode()
+}
+
+// A table through the whole line, by files and by pipes.
+func TestTableToDrawing(t *testing.T) {
+	dir := t.TempDir()
+	in := func(name string) string { return filepath.Join(dir, name) }
+	if err := os.WriteFile(in("s.csv"), demo.Stocktake(), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	for _, args := range [][]string{
+		{"import", in("s.csv"), "-o", in("c.json")},
+		{"layout", in("c.json"), "-o", in("l.json"), "--dir", "right"},
+		{"number", in("l.json"), "-o", in("n.json")},
+		{"export", in("n.json"), "-o", in("x.geometry.json")},
+		{"export", in("n.json"), "-o", in("x.svg")},
+		{"export", in("n.json"), "-o", in("x.pdf")},
+		{"export", in("n.json"), "-o", in("x.png")},
+		{"export", in("n.json"), "-o", in("x.csv")},
+	} {
+		if _, errs, code := plaintracer(t, nil, args...); code != 0 || errs != "" {
+			t.Fatalf("%v: exit %d, %s", args, code, errs)
+		}
+	}
+	b, err := os.ReadFile(in("n.json"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	c, err := chart.Unmarshal(b)
+	if err != nil {
+		t.Fatal(err)
+	}
+	// The demo's stocktake, as it is promised.
+	p := c.Pages[0]
+	decisions := 0
+	for _, s := range p.Steps {
+		if s.Symbol == "decision" {
+			decisions++
+		}
+	}
+	if len(p.Steps) != 200 || len(p.Lanes) != 6 || len(p.Connectors) < 260 || decisions != 40 {
+		t.Errorf("%d steps, %d lanes, %d connectors, %d decisions", len(p.Steps), len(p.Lanes), len(p.Connectors), decisions)
+	}
+	num := map[string]string{}
+	for _, s := range p.Steps {
+		num[s.ID] = s.Number
+	}
+	back := 0
+	for _, l := range p.Connectors {
+		if len(num[l.From.Step]) > len(num[l.To.Step]) || len(num[l.From.Step]) == len(num[l.To.Step]) && num[l.From.Step] >= num[l.To.Step] {
+			back++
+		}
+	}
+	if back != 15 {
+		t.Errorf("%d ways back, want 15", back)
+	}
+	if _, again := number.Page(p); again {
+		t.Error("the numbers do not stand")
+	}
+	var g struct {
+		Pages []struct {
+			Steps      []struct{ X, Y, W, H float64 }
+			Connectors []struct{ Points [][2]float64 }
+		}
+	}
+	gb, _ := os.ReadFile(in("x.geometry.json"))
+	if err := json.Unmarshal(gb, &g); err != nil || len(g.Pages[0].Steps) != 200 || len(g.Pages[0].Connectors) != len(p.Connectors) {
+		t.Errorf("geometry: %v", err)
+	}
+	out, errs, code := plaintracer(t, b, "number", "-", "-o", "-")
+	if code != 0 || out != string(b) {
+		t.Errorf("through pipes: exit %d, %s", code, errs)
+	}
+}
+
+// Errors are one line that says what, where and what would be right; exit 2;
+// no file is left behind.
+func TestErrors(t *testing.T) {
+	dir := t.TempDir()
+	out := filepath.Join(dir, "out.json")
+	good := filepath.Join(dir, "good.json")
+	b, _ := chart.Marshal(chart.New("x"))
+	os.WriteFile(good, b, 0o644)
+	for _, c := range []struct {
+		args []string
+		in   string
+		want string
+	}{
+		{[]string{"import", "-", "-o", out}, "number,lane,symbol,text,next\n1,,,A,9\n", "line 2, column next"},
+		{[]string{"number", "-", "-o", out}, `{"format":"plain-tracer-chart","version":99}`, "$.version: 99"},
+		{[]string{"layout", good, "-o", out, "--dir", "up"}, "", "right or down"},
+		{[]string{"export", good, "-o", filepath.Join(dir, "x.doc")}, "", ".svg"},
+		{[]string{"export", good, "-o", filepath.Join(dir, "x.svg"), "--page", "p9"}, "", `no page "p9"`},
+		{[]string{"number", filepath.Join(dir, "missing.json"), "-o", out}, "", "missing.json"},
+		{[]string{"import", good, "-o", out}, "", ".csv"},
+		{[]string{"demo", "--addr", "0.0.0.0:80"}, "", "loopback only"},
+		{[]string{"wander"}, "", "wander"},
+	} {
+		_, errs, code := plaintracer(t, []byte(c.in), c.args...)
+		if code != 2 || strings.Count(errs, "\n") != 1 || !strings.Contains(errs, c.want) {
+			t.Errorf("%v: exit %d, %q, want %q", c.args, code, errs, c.want)
+		}
+	}
+	left, _ := filepath.Glob(filepath.Join(dir, "*"))
+	if len(left) != 1 {
+		t.Errorf("left behind: %v", left)
+	}
+}

@@ -1,0 +1,115 @@
+package ink
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/tdewolff/canvas"
+	"github.com/tdewolff/canvas/renderers/rasterizer"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
+)
+
+var words = strings.Fields(`the request loan agreement condition Examine Object received a of or Überprüfung naïve Ångström
+fjörð jgpqy ÁÉÍ Жалоба проверка щука заявка Έλεγχος αίτηση בדיקה מצב שלום طلب فحص 🧾 📦 ✅ 12,5 kg § 4711-B (see form) Donaudampfschifffahrtsgesellschaft
+self-service and/or "quoted" Wwwwwwww iiiiiiii`)
+
+func someText(r *rand.Rand) string {
+	switch r.IntN(8) {
+	case 0:
+		return words[r.IntN(len(words))]
+	case 1:
+		return strings.Repeat(words[r.IntN(len(words))], 1+r.IntN(6)) // one long word
+	case 2:
+		return "first line\nsecond " + words[r.IntN(len(words))]
+	}
+	var out []string
+	for range 1 + r.IntN(14) {
+		out = append(out, words[r.IntN(len(words))])
+	}
+	return strings.Join(out, " ")
+}
+
+// Every symbol with 200 texts, short, long words, several scripts: the ink of
+// the rasterised text lies inside the outline.
+func TestInkInsideOutline(t *testing.T) {
+	const scale, pad = 1.5, 8.0
+	for _, info := range symbol.All() {
+		r := rand.New(rand.NewPCG(1, 8))
+		bad := 0
+		for n := range 200 {
+			text := someText(r)
+			w, h := typeset.Grow(info.Kind, info.W, info.H, text)
+			lines, ok := typeset.Fit(info.Kind, w, h, text)
+			if !ok {
+				t.Fatalf("%s: %q does not fit the symbol grown for it", info.Kind, text)
+			}
+			var d, mask scene.Drawing
+			d.View = geom.Rect{X: -pad, Y: -pad, W: w + 2*pad, H: h + 2*pad}
+			mask.View = d.View
+			var items []scene.Item
+			for _, l := range lines {
+				items = append(items, scene.Item{Text: l.Text, At: geom.Pt(l.X, l.Baseline), Size: typeset.Size, Fill: "#000000", Width: l.Width})
+			}
+			d.Elements = []scene.Element{{Items: items}}
+			// Half a pixel more, so that a pixel on the outline counts as inside.
+			mask.Elements = []scene.Element{{Items: []scene.Item{{Path: info.Kind.Outline(w, h), Fill: "#000000", Stroke: "#000000", Weight: 1 / scale}}}}
+			draw := func(d scene.Drawing) func(x, y int) uint32 {
+				img := rasterizer.Draw(Draw(d, d.View.W, d.View.H, 0, 0, 1, ""), canvas.DPMM(PerMM*scale), canvas.DefaultColorSpace)
+				return func(x, y int) uint32 { _, _, _, a := img.At(x, y).RGBA(); return a >> 8 }
+			}
+			ink, outline := draw(d), draw(mask)
+			found := false
+			for y := range int(d.View.H * scale) {
+				for x := range int(d.View.W * scale) {
+					if ink(x, y) < 100 {
+						continue
+					}
+					found = true
+					if outline(x, y) == 0 {
+						bad++
+						if bad < 4 {
+							t.Errorf("%s: text %d %q has ink at (%d, %d), outside of %v x %v", info.Kind, n, text, x, y, w, h)
+						}
+					}
+				}
+			}
+			if !found && strings.TrimSpace(text) != "" {
+				t.Errorf("%s: %q left no ink", info.Kind, text)
+			}
+		}
+	}
+}
+
+// Each run of a line is set with a font that has its characters, and runs of
+// right-to-left script stand from the right (Unicode bidirectional algorithm).
+func TestRuns(t *testing.T) {
+	for _, c := range []struct{ text, want string }{
+		{"plain", "plain"},
+		{"a שלום b", "a |שלום| b"},
+		{"form 🧾 7", "form |🧾 |7"},
+		{"a\u202eb\x00c", "abc"}, // controls draw nothing
+	} {
+		var got []string
+		for _, r := range runs(typeset.Regular, c.text) {
+			got = append(got, r.text)
+		}
+		if s := strings.Join(got, "|"); strings.ReplaceAll(s, " ", "") != strings.ReplaceAll(c.want, " ", "") {
+			t.Errorf("%q: %q, want %q", c.text, s, c.want)
+		}
+	}
+}
+
+func TestColour(t *testing.T) {
+	if c := colour("#B0361B"); fmt.Sprint(c) != "{176 54 27 255}" {
+		t.Errorf("%v", c)
+	}
+	if c := colour(""); c.A != 0 {
+		t.Errorf("no colour is %v", c)
+	}
+}

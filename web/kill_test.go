@@ -1,0 +1,154 @@
+package web
+
+import (
+	"bufio"
+	"encoding/json"
+	"fmt"
+	"io"
+	"math/rand/v2"
+	"net"
+	"net/http"
+	"os"
+	"os/exec"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/chart"
+	"plaintracer/store"
+)
+
+// TestMain lets the test binary be the server that TestKilled kills.
+func TestMain(m *testing.M) {
+	if dir := os.Getenv("PLAINTRACER_TEST_SERVER"); dir != "" {
+		s, err := store.Open(dir)
+		if err != nil {
+			panic(err)
+		}
+		app, err := New(s, Options{})
+		if err != nil {
+			panic(err)
+		}
+		ln, err := net.Listen("tcp", "127.0.0.1:0")
+		if err != nil {
+			panic(err)
+		}
+		fmt.Println(ln.Addr())
+		panic(app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true}))
+	}
+	os.Exit(m.Run())
+}
+
+// The server is killed (SIGKILL) at 20 random moments in bursts of commands;
+// after each restart every acknowledged command is there.
+func TestKilled(t *testing.T) {
+	dir := t.TempDir()
+	st, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := st.AddPerson("kill@saltmarsh.example", "Kill", "a long password")
+	if err != nil {
+		t.Fatal(err)
+	}
+	cookie, err := st.OpenSession(p.ID)
+	if err != nil {
+		t.Fatal(err)
+	}
+	id, err := st.AddChart(p.ID, chart.New("Killed"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	st.Close()
+	acked := map[string]int{} // client and number to its place in the log
+	var mu sync.Mutex
+	r := rand.New(rand.NewPCG(4, 4))
+	for round := range 20 {
+		cmd := exec.Command(os.Args[0])
+		cmd.Env = append(os.Environ(), "PLAINTRACER_TEST_SERVER="+dir)
+		out, err := cmd.StdoutPipe()
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := cmd.Start(); err != nil {
+			t.Fatal(err)
+		}
+		line, err := bufio.NewReader(out).ReadString('\n')
+		if err != nil {
+			t.Fatal(err)
+		}
+		s := &site{url: "http://" + strings.TrimSpace(line)}
+		token := s.token(t, cookie)
+		var wg sync.WaitGroup
+		for k := range 3 {
+			wg.Add(1)
+			go func() {
+				defer wg.Done()
+				client := fmt.Sprintf("round-%d-%d", round, k)
+				for n := 1; ; n += 3 {
+					var in []map[string]any
+					for i := range 3 {
+						in = append(in, map[string]any{"n": n + i, "command": chart.Command{Words: "title", Parts: []chart.Part{{Do: "page.set", Page: "p1", Title: ptr(fmt.Sprint(client, n+i))}}}})
+					}
+					body, _ := json.Marshal(map[string]any{"client": client, "commands": in})
+					req, _ := http.NewRequest("POST", s.url+"/charts/"+id+"/commands", strings.NewReader(string(body)))
+					req.AddCookie(&http.Cookie{Name: sessionCookie, Value: cookie})
+					req.Header.Set(tokenHeader, token)
+					res, err := http.DefaultClient.Do(req)
+					if err != nil {
+						return // killed
+					}
+					b, err := io.ReadAll(res.Body)
+					res.Body.Close()
+					if err != nil || res.StatusCode != 200 {
+						return
+					}
+					var a struct{ Results []store.Result }
+					if json.Unmarshal(b, &a) != nil {
+						return
+					}
+					mu.Lock()
+					for _, x := range a.Results {
+						acked[fmt.Sprint(client, x.N)] = x.Seq
+					}
+					mu.Unlock()
+				}
+			}()
+		}
+		time.Sleep(time.Duration(20+r.IntN(180)) * time.Millisecond)
+		cmd.Process.Kill()
+		cmd.Wait()
+		wg.Wait()
+		st, err := store.Open(dir)
+		if err != nil {
+			t.Fatalf("round %d: %v", round, err)
+		}
+		log, err := st.Log(id, 0)
+		if err != nil {
+			t.Fatal(err)
+		}
+		there := map[string]int{}
+		for i, l := range log {
+			if l.Seq != i+1 {
+				t.Fatalf("round %d: command %d stands at %d", round, l.Seq, i+1)
+			}
+			there[fmt.Sprint(l.Client, l.N)] = l.Seq
+		}
+		for k, seq := range acked {
+			if there[k] != seq {
+				t.Fatalf("round %d: %s was acknowledged as %d, the log has it at %d", round, k, seq, there[k])
+			}
+		}
+		if c, seq, err := st.Chart(id); err != nil || seq != len(log) || len(log) > 0 && c.Pages[0].Title != *log[len(log)-1].Command.Parts[0].Title {
+			t.Fatalf("round %d: the chart is not what its log says: %v", round, err)
+		}
+		st.Close()
+	}
+	if len(acked) < 200 {
+		t.Errorf("only %d commands were acknowledged", len(acked))
+	}
+	t.Logf("%d commands acknowledged over 20 kills, all there", len(acked))
+}
