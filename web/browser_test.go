@@ -4,9 +4,6 @@ import (
 	"context"
 	"fmt"
 	"net"
-	"os"
-	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
@@ -114,38 +111,4 @@ func (b *browser) edit(name string) {
 	href := eval[string](b, fmt.Sprintf(`[...document.querySelectorAll('.card h2 a')].find(a => a.textContent === %q).getAttribute('href')`, name))
 	b.open(href)
 	b.until("the editor", `document.body.dataset.ready`)
-}
-
-// picture keeps a screenshot when the tests are run for that.
-func (b *browser) picture(name string) {
-	b.t.Helper()
-	dir := os.Getenv("SCREENSHOTS")
-	if dir == "" {
-		return
-	}
-	time.Sleep(250 * time.Millisecond)
-	png, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
-	if err != nil {
-		b.t.Fatal(err)
-	}
-	if err := os.WriteFile(filepath.Join(dir, name+".png"), png, 0o644); err != nil {
-		b.t.Fatal(err)
-	}
-}
-
-func TestScreenshots(t *testing.T) {
-	if os.Getenv("SCREENSHOTS") == "" {
-		t.Skip("made by make screenshots")
-	}
-	s := newSite(t)
-	b := s.browse(t)
-	b.open("/sign-in")
-	b.picture("sign-in")
-	b.signIn()
-	b.picture("charts")
-	b.edit("Outgoing loans")
-	b.picture("editor")
-	if errs := strings.TrimSpace(eval[string](b, `document.querySelector('#notice').textContent`)); errs != "" {
-		t.Log(errs)
-	}
 }

@@ -181,7 +181,6 @@ func TestJourney(t *testing.T) {
 	b.click(x, y)
 	tx, ty := b.middle("Damage report")
 	b.drag(x+d.W/2+9/b.zoom(), y, tx, ty, func() {
-		b.picture("connector-pulled")
 		if w := eval[string](b, `document.querySelector('#layer-marks').textContent`); !strings.Contains(w, "holds at Damage report, best side") {
 			t.Errorf("beside the pointer stands %q", w)
 		}
@@ -197,7 +196,7 @@ func TestJourney(t *testing.T) {
 	x, y = b.middle("Damage report")
 	b.click(x, y)
 	doc := b.step("Damage report")
-	b.drag(x+doc.W/2+9/b.zoom(), y, x+260, y, func() { b.picture("dbg") })
+	b.drag(x+doc.W/2+9/b.zoom(), y, x+260, y, nil)
 	b.key("Tell the lender")
 	b.key("\r")
 	b.step("Tell the lender")
@@ -248,7 +247,6 @@ func TestJourney(t *testing.T) {
 		t.Errorf("fields are %v", f)
 	}
 	b.saved()
-	b.picture("step-selected")
 
 	// Reload: nothing is lost.
 	was := eval[string](b, `editor.core.chart()`)
@@ -263,7 +261,6 @@ func TestJourney(t *testing.T) {
 	checkExports(t, b, "/charts/"+id+"/export?format=", []string{"Crate arrives", "Seal whole?", "Damage report", "Incoming crates"})
 	b.press("Export")
 	b.until("the export panel", `document.querySelector('#panel form')`)
-	b.picture("export")
 	b.press("Close")
 
 	// Share; a colleague without an account opens it and comments on a step.
@@ -271,7 +268,6 @@ func TestJourney(t *testing.T) {
 	b.until("the share panel", `document.querySelector('#share')`)
 	b.press("New link to comment")
 	b.until("a link", `document.querySelector('#share .link input')`)
-	b.picture("share")
 	link := eval[string](b, `document.querySelector('#share .link input').value`)
 	if bits := len(link[strings.LastIndex(link, "/")+1:]) * 6; bits < 128 {
 		t.Errorf("the link has %d bits", bits)
@@ -288,7 +284,6 @@ func TestJourney(t *testing.T) {
 	c.run(chromedp.SendKeys(chromedp.CSS("#who"), "Ines Park"), chromedp.SendKeys(chromedp.CSS("#remark textarea"), "Who signs the report?"))
 	c.press("Send")
 	c.until("the comment", `document.querySelector('.remark .body')?.textContent === 'Who signs the report?'`)
-	c.picture("review")
 
 	// The analyst sees it without a reload, answers it and marks it settled.
 	b.press("Close")

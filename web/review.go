@@ -194,6 +194,7 @@ func (s *Server) review(c fiber.Ctx) error {
 		var comp scene.Composer
 		sh := comp.Compose(ch, p)
 		d := sh.Drawing()
+		d.Paper = "" // the page's own
 		d.Elements = append(d.Elements, sh.CommentMarks(marks))
 		var b strings.Builder
 		if err := svg.Document(&b, d, ""); err != nil {

@@ -106,6 +106,9 @@ func (e *Editor) hold(el *scene.Element, g *pulling) {
 		size := 12 * k
 		w := typeset.Width(typeset.Regular, size, g.words)
 		x, y := g.last.X+16*k, g.last.Y-14*k
+		if sh := e.Sheet().Shape(g.target.Step); sh != nil {
+			y = math.Min(y, sh.Rect.Y-22*k) // not over the step's own text
+		}
 		el.Items = append(el.Items,
 			scene.Item{Path: geom.Box(geom.Rect{X: x - 5*k, Y: y - 13*k, W: w + 10*k, H: 18 * k}), Fill: scene.Ink},
 			scene.Item{Text: g.words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})

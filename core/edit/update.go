@@ -2,6 +2,7 @@ package edit
 
 import (
 	"slices"
+	"strings"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/scene"
@@ -17,6 +18,7 @@ type drawn struct {
 	status int
 	rows   int // status at which the rows were last given
 	facts  string
+	picked string // the selection at the last facts
 }
 
 // Update is what changed since the last one.
@@ -82,7 +84,9 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	u.Drop = dropped(u.Drop, d.lines, seen, "connector-")
 
-	if e.gesture == nil || fresh {
+	// In the middle of a gesture nothing else of them changes.
+	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {
+		d.picked = picked
 		f := e.Facts()
 		if now := quote(f); now != d.facts {
 			d.facts = now
@@ -94,6 +98,16 @@ func (e *Editor) Update(fresh bool) Update {
 		u.Rows = e.Rows()
 	}
 	return u
+}
+
+// picked names the selection.
+func (e *Editor) picked() string {
+	ids := make([]string, 0, len(e.selected)+1)
+	for id := range e.selected {
+		ids = append(ids, id)
+	}
+	slices.Sort(ids)
+	return strings.Join(append(ids, e.lane), " ")
 }
 
 func dropped[T any](drop []string, was map[string]T, seen map[string]bool, prefix string) []string {

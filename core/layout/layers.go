@@ -67,6 +67,7 @@ type layers struct {
 	rows  [][]int
 	up    [][]int // neighbours in the row above
 	down  [][]int
+	main  [2]map[int]int // per node, its neighbour above, and below, on the main way
 	x     []float64
 	place []int // index in its row
 }
@@ -94,8 +95,12 @@ func layer(n *net, w []float64) *layers {
 		grow()
 	}
 	link := func(a, b int) { l.down[a], l.up[b] = append(l.down[a], b), append(l.up[b], a) }
-	for _, e := range n.edges {
+	l.main = [2]map[int]int{{}, {}}
+	for i, e := range n.edges {
 		at := e.from
+		if n.mainWay(i) && l.rank[e.to] == l.rank[e.from]+1 {
+			l.main[0][e.to], l.main[1][e.from] = e.from, e.to
+		}
 		for r := l.rank[e.from] + 1; r < l.rank[e.to]; r++ {
 			d := len(l.w)
 			l.w, l.rank = append(l.w, 8), append(l.rank, r)
@@ -126,6 +131,20 @@ func layer(n *net, w []float64) *layers {
 	l.place = make([]int, len(l.w))
 	l.number()
 	return l
+}
+
+// mainWay tells whether an edge is the first way on of its step and the first
+// way into the next.
+func (n *net) mainWay(i int) bool {
+	first := func(edges []int) int {
+		for _, e := range edges {
+			if a := n.edges[e]; !a.weak && !a.turned {
+				return e
+			}
+		}
+		return -1
+	}
+	return first(n.out[n.edges[i].from]) == i && first(n.in[n.edges[i].to]) == i
 }
 
 func (l *layers) number() {
@@ -279,17 +298,48 @@ func (l *layers) coordinates() {
 	for sweep := range 14 {
 		if sweep%2 == 0 {
 			for r := 1; r < len(l.rows); r++ {
-				l.pull(l.rows[r], l.up, l.down, sweep)
+				l.pull(l.rows[r], l.up, l.down, l.main[0], sweep)
 			}
 		} else {
 			for r := len(l.rows) - 2; r >= 0; r-- {
-				l.pull(l.rows[r], l.down, l.up, sweep)
+				l.pull(l.rows[r], l.down, l.up, l.main[1], sweep)
 			}
+		}
+	}
+	l.align()
+}
+
+// align brings each node of a main way exactly under the one before it, where
+// its neighbours in the row leave room.
+func (l *layers) align() {
+	for _, row := range l.rows {
+		for i, v := range row {
+			u, ok := l.main[0][v]
+			if !ok {
+				continue
+			}
+			x := l.x[u]
+			if i > 0 && x-l.x[row[i-1]] < l.apart(row[i-1], v) {
+				continue
+			}
+			if i+1 < len(row) && l.x[row[i+1]]-x < l.apart(v, row[i+1]) {
+				continue
+			}
+			l.x[v] = x
 		}
 	}
 }
 
-func (l *layers) pull(row []int, near, far [][]int, sweep int) {
+// apart is the least distance between the middles of two neighbours in a row.
+func (l *layers) apart(u, v int) float64 {
+	gap := colGap
+	if u >= l.real || v >= l.real {
+		gap = 26 // a passing line needs less
+	}
+	return l.w[u]/2 + l.w[v]/2 + gap
+}
+
+func (l *layers) pull(row []int, near, far [][]int, main map[int]int, sweep int) {
 	type block struct{ sum, weight float64 } // wanted place of the first member
 	var blocks []block
 	var count []int
@@ -297,16 +347,13 @@ func (l *layers) pull(row []int, near, far [][]int, sweep int) {
 	offs := make([]float64, len(row))
 	for i, v := range row {
 		if i > 0 {
-			u := row[i-1]
-			gap := colGap
-			if u >= l.real || v >= l.real {
-				gap = 26
-			}
-			offset += l.w[u]/2 + l.w[v]/2 + gap
+			offset += l.apart(row[i-1], v)
 		}
 		offs[i] = offset
 		want, weight := l.x[v], 0.2
-		if ns := near[v]; len(ns) > 0 {
+		if u, ok := main[v]; ok {
+			want, weight = l.x[u], 60 // the main way keeps one line
+		} else if ns := near[v]; len(ns) > 0 {
 			xs := make([]float64, len(ns))
 			for k, u := range ns {
 				xs[k] = l.x[u]

@@ -50,6 +50,7 @@ type net struct {
 type arc struct {
 	from, to int
 	weak     bool // data or note: no way of the flow
+	turned   bool // a way back, turned round
 }
 
 // Page returns the command that lays the page out; ok is false when the page
@@ -126,9 +127,9 @@ func build(p *chart.Page) *net {
 		if c.From.Loose() || c.To.Loose() {
 			continue
 		}
-		a := arc{g.Index[c.From.Step], g.Index[c.To.Step], !c.Meaning.Way()}
+		a := arc{from: g.Index[c.From.Step], to: g.Index[c.To.Step], weak: !c.Meaning.Way()}
 		if rank[a.from] > rank[a.to] {
-			a.from, a.to = a.to, a.from // ways back turned round
+			a.from, a.to, a.turned = a.to, a.from, true
 		}
 		if a.from == a.to || seen[[2]int{a.from, a.to}] {
 			continue

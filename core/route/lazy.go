@@ -210,6 +210,7 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 		}
 		f.points, f.from, f.to = pts, *gf, *gt
 		f.cost = cost(pts)
+		f.straighten(rects, meet)
 		f.centre(rects, meet)
 		if len(rects) > before {
 			continue // the middle of a channel was not clear: look again
@@ -238,7 +239,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 		if e.Port != "" && e.Port != port.Name {
 			continue
 		}
-		g := gate{name: port.Name, side: port.Side, slide: port.Slide, port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y)))}
+		g := gate{name: port.Name, side: port.Side, slide: port.Slide, fixed: e.Port != "", port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y)))}
 		switch {
 		case out && (port.Side == symbol.Top || port.Side == symbol.Left):
 			g.cost = againstOut
@@ -374,6 +375,61 @@ func (r *Router) nearest(p Page, e, other End, out bool) gate {
 		}
 	}
 	return best
+}
+
+// slip is how far an end may hold beside its port to save two bends, px.
+const slip = 16.0
+
+// straighten takes the jog out of a line between sides that all but face each
+// other: both ends slide along their sides to one straight line.
+func (f *found) straighten(rects []geom.Rect, meet func(geom.Rect)) {
+	p := f.points
+	if len(p) != 4 || f.from.free || f.to.free || f.from.side != opposite(f.to.side) {
+		return
+	}
+	level := p[0].Y == p[1].Y
+	off := p[3].X - p[0].X
+	if level {
+		off = p[3].Y - p[0].Y
+	}
+	a, b := f.from.room(), f.to.room()
+	if a+b == 0 || math.Abs(off) > a+b {
+		return
+	}
+	// Each gives way in proportion to its room.
+	at := geom.Round2(off * a / (a + b))
+	q, r := p[0], p[3]
+	if level {
+		q.Y = geom.Round2(q.Y + at)
+		r.Y = q.Y
+	} else {
+		q.X = geom.Round2(q.X + at)
+		r.X = q.X
+	}
+	way := geom.Span(q, r)
+	meet(way.Grow(Margin - 0.5))
+	inner := way // what lies before the ends; the two steps themselves do not count
+	if level {
+		inner.X, inner.W = inner.X+hard, math.Max(0, inner.W-2*hard)
+	} else {
+		inner.Y, inner.H = inner.Y+hard, math.Max(0, inner.H-2*hard)
+	}
+	for _, box := range rects {
+		if box.Grow(Margin/2).Overlaps(inner) && !box.Contains(p[0]) && !box.Contains(p[3]) {
+			return
+		}
+	}
+	f.points = []geom.Point{q, r}
+	f.cost = cost(f.points)
+}
+
+// room is how far a line may hold beside the port to become straight; where
+// the port was asked for, not at all.
+func (g *gate) room() float64 {
+	if g.fixed {
+		return 0
+	}
+	return math.Min(g.slide, slip)
 }
 
 // centre moves each stretch whose neighbours go on the same way (a Z) to the

@@ -16,6 +16,7 @@ type gate struct {
 	turn  geom.Point
 	side  symbol.Side
 	free  bool // a loose end: any direction
+	fixed bool // the port was asked for by name
 	cost  float64
 	slide float64
 }

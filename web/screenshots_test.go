@@ -1,0 +1,100 @@
+package web
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+)
+
+// TestScreenshots makes the pictures of the main views, from the demo scenario,
+// in the folder that SCREENSHOTS names.
+func TestScreenshots(t *testing.T) {
+	dir := os.Getenv("SCREENSHOTS")
+	if dir == "" {
+		t.Skip("run by make screenshots")
+	}
+	s := newSite(t)
+	b := s.browse(t)
+	picture := func(name string) {
+		t.Helper()
+		time.Sleep(400 * time.Millisecond)
+		png, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(filepath.Join(dir, name+".png"), png, 0o644); err != nil {
+			t.Fatal(err)
+		}
+	}
+	b.open("/sign-in")
+	picture("sign-in")
+	b.signIn()
+	picture("charts")
+	b.edit("Outgoing loans")
+	b.until("the comments", `document.querySelector('#comment-count').textContent === '2'`)
+	picture("editor")
+
+	x, y := b.middle("Fit to travel?")
+	b.click(x, y)
+	picture("step-selected")
+
+	// A connector being pulled, half way into another step.
+	d := b.step("Fit to travel?")
+	sx, sy := b.at(x, y-d.H/2-9/b.zoom())
+	tx, ty := b.middle("Draw up loan agreement")
+	tx, ty = b.at(tx, ty)
+	b.mouse(chromedp.MouseMoved, sx, sy)
+	b.mouse(chromedp.MousePressed, sx, sy, chromedp.ButtonLeft, chromedp.ClickCount(1))
+	for i := 1; i <= 8; i++ {
+		k := float64(i) / 8
+		b.mouse(chromedp.MouseMoved, sx+(tx-sx)*k, sy+(ty-sy)*k, chromedp.ButtonLeft)
+	}
+	picture("connector-pulled")
+	b.key("\x1b")
+	b.mouse(chromedp.MouseReleased, tx, ty, chromedp.ButtonLeft, chromedp.ClickCount(1))
+
+	// A step being moved, with guides.
+	x, y = b.middle("Register")
+	sx, sy = b.at(x, y)
+	b.mouse(chromedp.MouseMoved, sx, sy)
+	b.mouse(chromedp.MousePressed, sx, sy, chromedp.ButtonLeft, chromedp.ClickCount(1))
+	tx, ty = b.middle("Examine condition")
+	tx, ty = b.at(tx-170, ty+2)
+	for i := 1; i <= 8; i++ {
+		k := float64(i) / 8
+		b.mouse(chromedp.MouseMoved, sx+(tx-sx)*k, sy+(ty-sy)*k, chromedp.ButtonLeft)
+	}
+	picture("step-moved")
+	b.key("\x1b")
+	b.mouse(chromedp.MouseReleased, tx, ty, chromedp.ButtonLeft, chromedp.ClickCount(1))
+
+	// The commands at the hand.
+	x, y = b.middle("Fit to travel?")
+	sx, sy = b.at(x, y)
+	b.run(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
+	picture("menu")
+	b.key("\x1b")
+
+	b.press("Export")
+	b.until("the export panel", `document.querySelector('#panel form')`)
+	picture("export")
+	b.press("Close")
+	b.press("Share for review")
+	b.until("the share panel", `document.querySelector('#share .link')`)
+	picture("share")
+	link := eval[string](b, `document.querySelector('#share .link input').value`)
+	b.press("Close")
+	b.edit("Packing a crate")
+	picture("flowchart")
+	b.edit("Yearly stocktake")
+	picture("stocktake")
+	b.open(link[len(s.url):])
+	b.until("the comments", `document.querySelectorAll('.remark').length === 2`)
+	p := eval[[]float64](b, fmt.Sprintf(`(() => { const r = document.querySelector('[data-step=%q]').getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.height / 2]; })()`, "s7"))
+	b.run(chromedp.MouseClickXY(p[0], p[1]))
+	picture("review")
+}
