@@ -2,7 +2,23 @@ module plaintracer
 
 go 1.26.0
 
-require github.com/tdewolff/font v0.0.0-20250430140153-b654fd8acba3
+require (
+	github.com/alexedwards/argon2id v1.0.0
+	github.com/andybalholm/brotli v1.2.8
+	github.com/chromedp/cdproto v0.159.0
+	github.com/chromedp/chromedp v0.23.0
+	github.com/fasthttp/websocket v1.5.12
+	github.com/gofiber/fiber/v3 v3.1.0
+	github.com/gofiber/template/html/v2 v2.1.3
+	github.com/pressly/goose/v3 v3.29.0
+	github.com/rivo/uniseg v0.4.7
+	github.com/spf13/cobra v1.10.2
+	github.com/tdewolff/canvas v0.0.0-20250728095813-50d4cb1eee71
+	github.com/tdewolff/font v0.0.0-20250430140153-b654fd8acba3
+	golang.org/x/text v0.43.0
+	gonum.org/v1/gonum v0.17.0
+	modernc.org/sqlite v1.62.0
+)
 
 require (
 	codeberg.org/go-pdf/fpdf v0.11.1 // indirect
@@ -11,21 +27,14 @@ require (
 	github.com/BurntSushi/xgb v0.0.0-20210121224620-deaf085860bc // indirect
 	github.com/BurntSushi/xgbutil v0.0.0-20190907113008-ad855c713046 // indirect
 	github.com/ByteArena/poly2tri-go v0.0.0-20170716161910-d102ad91854f // indirect
-	github.com/alexedwards/argon2id v1.0.0 // indirect
-	github.com/andybalholm/brotli v1.2.8 // indirect
 	github.com/benoitkugler/textlayout v0.3.1 // indirect
 	github.com/benoitkugler/textprocessing v0.0.3 // indirect
-	github.com/chromedp/cdproto v0.159.0 // indirect
-	github.com/chromedp/chromedp v0.23.0 // indirect
 	github.com/dustin/go-humanize v1.1.0 // indirect
-	github.com/fasthttp/websocket v1.5.12 // indirect
 	github.com/go-fonts/latin-modern v0.3.3 // indirect
 	github.com/go-json-experiment/json v0.0.0-20260213210345-44df1a37e875 // indirect
 	github.com/go-text/typesetting v0.3.0 // indirect
-	github.com/gofiber/fiber/v3 v3.1.0 // indirect
 	github.com/gofiber/schema v1.7.0 // indirect
 	github.com/gofiber/template v1.8.3 // indirect
-	github.com/gofiber/template/html/v2 v2.1.3 // indirect
 	github.com/gofiber/utils v1.1.0 // indirect
 	github.com/gofiber/utils/v2 v2.0.2 // indirect
 	github.com/golang/freetype v0.0.0-20170609003504-e2365dfdc4a0 // indirect
@@ -37,16 +46,12 @@ require (
 	github.com/mfridman/interpolate v0.0.2 // indirect
 	github.com/ncruces/go-strftime v1.1.0 // indirect
 	github.com/philhofer/fwd v1.2.0 // indirect
-	github.com/pressly/goose/v3 v3.29.0 // indirect
 	github.com/remyoudompheng/bigfft v0.0.0-20230129092748-24d4a6f8daec // indirect
-	github.com/rivo/uniseg v0.4.7 // indirect
 	github.com/savsgio/gotils v0.0.0-20240704082632-aef3928b8a38 // indirect
 	github.com/sethvargo/go-retry v0.5.0 // indirect
-	github.com/spf13/cobra v1.10.2 // indirect
 	github.com/spf13/pflag v1.0.9 // indirect
 	github.com/srwiley/rasterx v0.0.0-20220730225603-2ab79fcdd4ef // indirect
 	github.com/srwiley/scanx v0.0.0-20190309010443-e94503791388 // indirect
-	github.com/tdewolff/canvas v0.0.0-20250728095813-50d4cb1eee71 // indirect
 	github.com/tdewolff/minify/v2 v2.23.4 // indirect
 	github.com/tdewolff/parse/v2 v2.8.0 // indirect
 	github.com/tinylib/msgp v1.6.3 // indirect
@@ -58,13 +63,10 @@ require (
 	golang.org/x/net v0.61.0 // indirect
 	golang.org/x/sync v0.24.0 // indirect
 	golang.org/x/sys v0.49.0 // indirect
-	golang.org/x/text v0.43.0 // indirect
-	gonum.org/v1/gonum v0.17.0 // indirect
 	modernc.org/knuth v0.5.5 // indirect
 	modernc.org/libc v1.80.1 // indirect
 	modernc.org/mathutil v1.7.1 // indirect
 	modernc.org/memory v1.12.1 // indirect
-	modernc.org/sqlite v1.62.0 // indirect
 	modernc.org/token v1.1.0 // indirect
 	star-tex.org/x/tex v0.7.1 // indirect
 )
