@@ -2,9 +2,11 @@ package chart
 
 import (
 	"bytes"
+	"encoding/json"
 	"fmt"
 	"math/rand/v2"
 	"os"
+	"reflect"
 	"strings"
 	"testing"
 
@@ -131,53 +133,102 @@ func TestUndoRedo(t *testing.T) {
 	if os.Getenv("SOAK") != "" {
 		charts = 20000
 	}
-	for seed := range charts {
-		r := &random{Rand: rand.New(rand.NewPCG(uint64(seed), 1))}
-		c := New("test")
-		states, inverses := []string{marshal(t, c)}, []Command{}
-		for range 200 {
-			cmd := Command{Words: "random"}
-			for range 1 + r.IntN(3) {
-				cmd.Parts = append(cmd.Parts, r.part(c))
+	const shares = 4 // side by side
+	for k := range shares {
+		t.Run(fmt.Sprint("share ", k), func(t *testing.T) {
+			t.Parallel()
+			for seed := k; seed < charts; seed += shares {
+				undoRedo(t, seed)
 			}
-			inv, err := Apply(c, cmd)
-			if err != nil {
-				if r.IntN(10) == 0 {
-					if now := marshal(t, c); now != states[len(states)-1] {
-						t.Fatalf("seed %d: a refused command (%v) changed the chart", seed, err)
-					}
-				}
-				continue
-			}
-			inverses = append(inverses, inv)
-			states = append(states, marshal(t, c))
+		})
+	}
+}
+
+func undoRedo(t *testing.T, seed int) {
+	t.Helper()
+	r := &random{Rand: rand.New(rand.NewPCG(uint64(seed), 1))}
+	c := New("test")
+	states, inverses := []string{marshal(t, c)}, []Command{}
+	for range 200 {
+		cmd := Command{Words: "random"}
+		for range 1 + r.IntN(3) {
+			cmd.Parts = append(cmd.Parts, r.part(c))
 		}
-		var redo []Command
-		for i := len(inverses) - 1; i >= 0; i-- {
-			again, err := Apply(c, inverses[i])
-			if err != nil {
-				t.Fatalf("seed %d: undoing %d: %v", seed, i, err)
-			}
-			if now := marshal(t, c); now != states[i] {
-				t.Fatalf("seed %d: command %d undone is not as before:\n%s\n%s", seed, i, now, states[i])
-			}
-			redo = append(redo, again)
-		}
-		for i := range inverses {
-			if _, err := Apply(c, redo[len(redo)-1-i]); err != nil {
-				t.Fatalf("seed %d: redoing %d: %v", seed, i, err)
-			}
-		}
-		if now := marshal(t, c); now != states[len(states)-1] {
-			t.Fatalf("seed %d: redone is not as before", seed)
-		}
-		// What can be made can be read.
-		back, err := Unmarshal([]byte(states[len(states)-1]))
+		inv, err := Apply(c, cmd)
 		if err != nil {
-			t.Fatalf("seed %d: %v", seed, err)
+			if r.IntN(10) == 0 {
+				if now := marshal(t, c); now != states[len(states)-1] {
+					t.Fatalf("seed %d: a refused command (%v) changed the chart", seed, err)
+				}
+			}
+			continue
 		}
-		if now := marshal(t, back); now != states[len(states)-1] {
-			t.Fatalf("seed %d: read back it is another chart", seed)
+		inverses = append(inverses, inv)
+		states = append(states, marshal(t, c))
+	}
+	var redo []Command
+	for i := len(inverses) - 1; i >= 0; i-- {
+		again, err := Apply(c, inverses[i])
+		if err != nil {
+			t.Fatalf("seed %d: undoing %d: %v", seed, i, err)
+		}
+		if now := marshal(t, c); now != states[i] {
+			t.Fatalf("seed %d: command %d undone is not as before:\n%s\n%s", seed, i, now, states[i])
+		}
+		redo = append(redo, again)
+	}
+	for i := range inverses {
+		if _, err := Apply(c, redo[len(redo)-1-i]); err != nil {
+			t.Fatalf("seed %d: redoing %d: %v", seed, i, err)
+		}
+	}
+	if now := marshal(t, c); now != states[len(states)-1] {
+		t.Fatalf("seed %d: redone is not as before", seed)
+	}
+	// What can be made can be read.
+	back, err := Unmarshal([]byte(states[len(states)-1]))
+	if err != nil {
+		t.Fatalf("seed %d: %v", seed, err)
+	}
+	if now := marshal(t, back); now != states[len(states)-1] {
+		t.Fatalf("seed %d: read back it is another chart", seed)
+	}
+}
+
+// The schema in docs names exactly what the JSON form has.
+func TestSchema(t *testing.T) {
+	b, err := os.ReadFile("../../docs/chart.schema.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	type node struct {
+		Properties map[string]node
+		Items      *node
+		OneOf      []node
+		Defs       map[string]node `json:"$defs"`
+	}
+	var root node
+	if err := json.Unmarshal(b, &root); err != nil {
+		t.Fatal(err)
+	}
+	page := root.Defs["page"].Properties
+	for _, c := range []struct {
+		v    any
+		have map[string]node
+	}{
+		{file{}, root.Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Lane{}, page["lanes"].Items.Properties},
+		{Step{}, page["steps"].Items.Properties}, {Field{}, page["steps"].Items.Properties["fields"].Items.Properties},
+		{Connector{}, page["connectors"].Items.Properties}, {Label{}, page["connectors"].Items.Properties["labels"].Items.Properties},
+	} {
+		typ := reflect.TypeOf(c.v)
+		if typ.NumField() != len(c.have) {
+			t.Errorf("%s has %d members, the schema %d", typ.Name(), typ.NumField(), len(c.have))
+		}
+		for i := range typ.NumField() {
+			name, _, _ := strings.Cut(typ.Field(i).Tag.Get("json"), ",")
+			if _, ok := c.have[name]; !ok {
+				t.Errorf("%s: the schema lacks %q", typ.Name(), name)
+			}
 		}
 	}
 }
