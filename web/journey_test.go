@@ -66,7 +66,7 @@ func (b *browser) key(k string, opts ...chromedp.KeyOption) {
 // press clicks a button by its accessible name.
 func (b *browser) press(name string) {
 	b.t.Helper()
-	ok := eval[bool](b, fmt.Sprintf(`(() => { const n = %q; for (const e of document.querySelectorAll('button, a')) { if (e.offsetParent && ((e.getAttribute('aria-label') || '') === n || e.innerText.replace(/\s+/g, ' ').trim() === n)) { window.__hit = e; return true; } } return false; })()`, name))
+	ok := eval[bool](b, fmt.Sprintf(`(() => { const n = %q; for (const e of (document.querySelector('dialog[open]') || document).querySelectorAll('button, a')) { if (e.offsetParent && ((e.getAttribute('aria-label') || '') === n || e.innerText.replace(/\s+/g, ' ').trim() === n)) { window.__hit = e; return true; } } return false; })()`, name))
 	if !ok {
 		b.t.Fatalf("no button %q", name)
 	}

@@ -68,12 +68,14 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	views := html.NewFileSystem(http.FS(sub), ".html")
 	views.AddFuncMap(srv.helpers())
 	app := fiber.New(fiber.Config{
-		AppName:      "Plain Tracer",
-		Views:        views,
-		BodyLimit:    24 << 20, // a chart at its limits
-		ReadTimeout:  30 * time.Second,
-		IdleTimeout:  2 * time.Minute,
-		ErrorHandler: srv.failed,
+		AppName:   "Plain Tracer",
+		Views:     views,
+		BodyLimit: 24 << 20, // a chart at its limits
+		// An address may name every selected step of a large page.
+		ReadBufferSize: 128 << 10,
+		ReadTimeout:    30 * time.Second,
+		IdleTimeout:    2 * time.Minute,
+		ErrorHandler:   srv.failed,
 	})
 	app.Use(recover.New())
 	app.Use(helmet.New(helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}))

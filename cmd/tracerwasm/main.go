@@ -136,19 +136,6 @@ func main() {
 			session.Refused(a[0].Int(), a[1].String())
 			return false
 		}),
-		// restore(commands JSON): what an earlier window could not send
-		"restore": door(func(a []js.Value, u *update) bool {
-			var cmds []chart.Command
-			if json.Unmarshal([]byte(a[0].String()), &cmds) == nil {
-				session.Restore(cmds)
-			}
-			return false
-		}),
-		// again(): everything that waits is to be sent once more
-		"again": door(func(_ []js.Value, u *update) bool {
-			told = 0
-			return false
-		}),
 		"find": door(func(a []js.Value, u *update) bool {
 			u.Found = session.Find(a[0].String())
 			return false

@@ -36,6 +36,13 @@ var (
 	wantThree = wantSteps(3, "select three steps or more")
 )
 
+func wantOnly(e *Editor) string {
+	if e.one() == nil {
+		return "select one step first"
+	}
+	return ""
+}
+
 func wantLine(e *Editor) string {
 	if len(e.lines()) == 0 {
 		return "select a connector first"
@@ -103,8 +110,8 @@ func init() {
 		"place":     {always, func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) }},
 		"symbol":    {wantOne, func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) }},
 		"text":      {wantEither, func(e *Editor, _ string) { e.typeOnSelected() }},
-		"next":      {wantOne, func(e *Editor, _ string) { e.nextStep(false) }},
-		"other":     {wantOne, func(e *Editor, _ string) { e.nextStep(true) }},
+		"next":      {wantOnly, func(e *Editor, _ string) { e.nextStep(false) }},
+		"other":     {wantOnly, func(e *Editor, _ string) { e.nextStep(true) }},
 		"glue":      {wantOne, func(e *Editor, _ string) { e.typeGlue() }},
 		"delete":    {wantAny, func(e *Editor, _ string) { e.deleteSelected() }},
 		"duplicate": {wantOne, func(e *Editor, _ string) { e.duplicate() }},
@@ -181,7 +188,7 @@ func init() {
 		"row-text":     {always, func(e *Editor, arg string) { e.rowText(arg) }},
 		"outcome-up":   {always, func(e *Editor, arg string) { e.shiftOutcome(arg, -1) }},
 		"outcome-down": {always, func(e *Editor, arg string) { e.shiftOutcome(arg, 1) }},
-		"field":        {wantOne, func(e *Editor, arg string) { e.setField(arg) }},
+		"field":        {wantOnly, func(e *Editor, arg string) { e.setField(arg) }},
 	}
 }
 

@@ -78,15 +78,6 @@ func (e *Editor) Refused(n int, why string) {
 	}
 }
 
-// Restore puts back commands that an earlier window kept while it was cut off.
-func (e *Editor) Restore(cmds []chart.Command) {
-	for _, c := range cmds {
-		if inv, ok := e.commit(c); ok {
-			e.undo = append(e.undo, inv)
-		}
-	}
-}
-
 // replay rolls back to the server's chart and applies what is still pending.
 // What no longer fits is dropped and named: the server refuses it as well.
 func (e *Editor) replay() {

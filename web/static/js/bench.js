@@ -40,8 +40,8 @@ export class Bench {
   }
 
   show(f) {
-    for (const b of document.querySelectorAll('[data-act]')) {
-      const why = f.why[b.dataset.act] || '';
+    for (const b of document.querySelectorAll('[data-act], [data-needs]')) {
+      const why = f.why[b.dataset.act || b.dataset.needs] || '';
       b.setAttribute('aria-disabled', why !== '');
       b.dataset.why = why;
       b.dataset.title ??= b.title;
@@ -61,7 +61,7 @@ export class Bench {
     const m = $('menu');
     m.replaceChildren();
     for (const group of this.el.querySelectorAll('.group')) {
-      const fits = [...group.querySelectorAll('[data-act]')].filter((b) => b.getAttribute('aria-disabled') !== 'true');
+      const fits = [...group.querySelectorAll('[data-act], [data-needs]')].filter((b) => b.getAttribute('aria-disabled') !== 'true');
       if (!fits.length || group.classList.contains('end')) continue;
       const h = document.createElement('h3');
       h.textContent = group.querySelector('h3').textContent;

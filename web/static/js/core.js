@@ -31,6 +31,6 @@ export async function load(apply) {
   };
   return {
     open: call('open'), pointer: call('pointer'), key: call('key'), act: call('do'), receive: call('receive'),
-    refused: call('refused'), again: call('again'), find: call('find'), chart: () => tracer.chart(),
+    refused: call('refused'), find: call('find'), chart: () => tracer.chart(),
   };
 }

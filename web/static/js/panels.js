@@ -38,6 +38,7 @@ export class Panels {
     const f = this.facts();
     if (name === 'fields') return this.fields(f);
     if (name === 'lane') return this.lane(f);
+    if (name === 'symbol') return this.symbols(f);
     const dialog = $('panel');
     const from = name === 'export' ? `/charts/${this.chart}/export/panel?chosen=${f.selected.join(',')}` : `/charts/${this.chart}/share`;
     dialog.replaceChildren();
@@ -48,7 +49,6 @@ export class Panels {
   // fields edits the named values of the selected step.
   fields(f) {
     const dialog = $('panel');
-    if (!f.step) { dialog.replaceChildren(make('h2', { textContent: 'Fields' }), make('p', { textContent: 'Select one step first.' }), this.closer()); dialog.showModal(); return; }
     const list = make('div', { className: 'fieldlist' });
     const line = (field) => {
       const name = make('input', { value: field.name, placeholder: 'Name', ariaLabel: 'Name of the field' });
@@ -85,8 +85,22 @@ export class Panels {
       b.onclick = () => { dialog.close(); this.core().act(act, ''); };
       keys.append(b);
     }
-    const why = f.why['lane-rename'];
-    dialog.replaceChildren(make('h2', { textContent: why ? 'Lane' : f.title }), why ? make('p', { textContent: `Not now: ${why}.` }) : keys, this.closer());
+    dialog.replaceChildren(make('h2', { textContent: f.title }), keys, this.closer());
+    dialog.showModal();
+  }
+
+  // symbols makes what is selected another symbol: those of the bench.
+  symbols(f) {
+    const dialog = $('panel');
+    const list = make('div', { className: 'choices' });
+    for (const b of document.querySelectorAll('#bench [data-symbol]')) {
+      const c = b.cloneNode(true);
+      c.removeAttribute('data-symbol');
+      c.querySelector('kbd').remove();
+      c.onclick = () => { dialog.close(); this.core().act('symbol', b.dataset.symbol); };
+      list.append(c);
+    }
+    dialog.replaceChildren(make('h2', { textContent: `Another symbol for ${f.title}` }), list, this.closer());
     dialog.showModal();
   }
 

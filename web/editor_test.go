@@ -1,0 +1,286 @@
+package web
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"image/png"
+	"net/url"
+	"strings"
+	"testing"
+	"time"
+
+	cdpbrowser "github.com/chromedp/cdproto/browser"
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/chromedp"
+)
+
+// What the hand does in the editor besides the journey, with real events.
+func TestEditorByHand(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	for _, name := range []string{"clipboard-read", "clipboard-write"} {
+		b.run(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+			_, err := cdp.Call(ctx, t, cdpbrowser.SetPermission, cdpbrowser.SetPermissionParams{Permission: &cdpbrowser.PermissionDescriptor{Name: name}, Setting: "granted", Origin: s.url})
+			return err
+		}))
+	}
+	b.signIn()
+	b.edit("Outgoing loans")
+
+	// A right click opens the bench's commands at the hand.
+	x, y := b.middle("Fit to travel?")
+	sx, sy := b.at(x, y)
+	b.run(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
+	b.until("the menu", `!document.querySelector('#menu').hidden`)
+	if words := eval[string](b, `[...document.querySelectorAll('#menu button')].map(e => e.textContent).join('|')`); !strings.HasPrefix(words, "Text|Next step|Another way out|Symbol|Fields|Glue|Delete|Duplicate") {
+		t.Errorf("the menu offers %s", words)
+	}
+	b.key("\x1b")
+	if !eval[bool](b, `document.querySelector('#menu').hidden`) {
+		t.Error("Escape leaves the menu open")
+	}
+	// Another symbol, from the bench, and by Alt and its key.
+	b.press("Symbol")
+	b.press("Data")
+	if k := b.step("Fit to travel?").Symbol; k != "data" {
+		t.Errorf("it became a %s", k)
+	}
+	b.key("d", chromedp.KeyModifiers(chromedp.ModifierAlt))
+	if k := b.step("Fit to travel?").Symbol; k != "decision" {
+		t.Errorf("by key it became a %s", k)
+	}
+	// Glue by number: g, 1, Enter.
+	n := len(b.page().Connectors)
+	// (The protocol sends a key's letter even when the page has taken the key:
+	// it is typed over.)
+	over := func(text string) {
+		b.key("a", chromedp.KeyModifiers(chromedp.ModifierCtrl))
+		b.key(text)
+	}
+	b.key("g")
+	over("1\r")
+	if p := b.page(); len(p.Connectors) != n+1 || p.Connectors[n].To.Step != b.step("Loan wanted").ID {
+		t.Error("g and a number did not connect")
+	}
+	b.press("Undo")
+	// Steps by number, and the nearest that way.
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	for _, c := range []struct{ key, want string }{{"]", "1"}, {"]", "2"}, {"[", "1"}} {
+		b.key(c.key)
+		if at := eval[string](b, `document.querySelector('.row[aria-selected=true] .no')?.textContent || ''`); at != c.want {
+			t.Errorf("%s selects %q, want %s", c.key, at, c.want)
+		}
+	}
+	// Find.
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.key("/")
+	over("decline\r")
+	if title := eval[string](b, `document.querySelector('#chosen').textContent`); title != "Process 12" {
+		t.Errorf("found %s", title)
+	}
+	// All keys, folding, zoom.
+	b.key("?")
+	b.until("all keys", `document.querySelector('#panel .keytable')`)
+	b.key("\x1b")
+	b.key(",")
+	if eval[bool](b, `document.querySelector('#list').offsetParent !== null`) {
+		t.Error("the step list does not fold away")
+	}
+	b.key(",")
+	b.key("9")
+	if z := b.zoom(); z != 1 {
+		t.Errorf("9 zooms to %v", z)
+	}
+	b.key("0")
+	if eval[bool](b, `document.querySelector('#desk').scrollWidth > document.querySelector('#desk').clientWidth + 1`) {
+		t.Error("the whole page does not fit")
+	}
+
+	// A crop mark dragged makes the step larger.
+	x, y = b.middle("Sign and insure")
+	b.click(x, y)
+	st := b.step("Sign and insure")
+	off := 8 / b.zoom()
+	b.drag(x+st.W/2+off, y+st.H/2+off, x+st.W/2+off+40, y+st.H/2+off+16, nil)
+	if now := b.step("Sign and insure"); now.W <= st.W || now.H <= st.H {
+		t.Errorf("resized to %v x %v", now.W, now.H)
+	}
+	// Copy and paste by keys.
+	steps := len(b.page().Steps)
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	eval[bool](b, `(document.execCommand('copy'), true)`)
+	eval[bool](b, `navigator.clipboard.readText().then(t => { const d = new DataTransfer(); d.setData('text/plain', t); document.querySelector('#desk').dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })`)
+	if now := len(b.page().Steps); now != steps+1 {
+		t.Errorf("%d steps after pasting, were %d", now, steps)
+	}
+	b.press("Undo")
+	// A lane, by its head and the panel.
+	p := b.page()
+	r := p.LaneRect(p.Lanes[1])
+	b.click(r.X+12, r.CY())
+	b.press("Lane")
+	b.press("Insert above")
+	b.key("Archive\r")
+	if l := b.page().Lanes[1]; l.Name != "Archive" {
+		t.Errorf("lane %q", l.Name)
+	}
+	b.press("Delete")
+	// One with steps asks.
+	p = b.page()
+	r = p.LaneRect(p.Lanes[0])
+	b.click(r.X+12, r.CY())
+	b.press("Delete")
+	b.until("the question", `document.querySelector('#ask').open`)
+	b.press("Leave everything")
+	if n := len(b.page().Lanes); n != 5 {
+		t.Errorf("%d lanes", n)
+	}
+
+	// The picture on the clipboard.
+	b.saved()
+	b.press("Picture")
+	b.until("word of the picture", `document.querySelector('#notice').textContent.includes('on the clipboard')`)
+	img := eval[string](b, `navigator.clipboard.read().then(async (items) => { const a = new Uint8Array(await (await items[0].getType('image/png')).arrayBuffer()); let s = ''; for (const x of a) s += String.fromCharCode(x); return btoa(s); })`)
+	if m, err := png.Decode(bytes.NewReader(decode64(t, img))); err != nil || m.Bounds().Dx() < 1000 {
+		t.Errorf("the clipboard holds no picture of the page: %v", err)
+	}
+
+	// What does not apply is greyed and says why.
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.key("\x1b")
+	b.press("Align left")
+	b.until("the reason", `document.querySelector('#notice').textContent.includes('select two steps')`)
+}
+
+// A line that is cut is said to be cut; what was done meanwhile waits, and is
+// on disk when the line is back. What an earlier window left is sent first.
+func TestCutOff(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Packing a crate")
+	id := eval[string](b, `document.body.dataset.chart`)
+	eval[bool](b, `(window.__fetch = window.fetch, window.fetch = () => Promise.reject(new Error('cut')), editor.core.act('row-text', JSON.stringify({id: 's2', text: 'Said while cut off'})), true)`)
+	b.until("the bar says so", `document.querySelector('#disk').textContent.startsWith('cut off')`)
+	if c, _, _ := s.store.Chart(id); c.Pages[0].Step("s2").Text == "Said while cut off" {
+		t.Fatal("the line was not cut")
+	}
+	if kept := eval[string](b, `Object.keys(localStorage).filter(k => k.startsWith('waiting')).map(k => localStorage[k]).join()`); !strings.Contains(kept, "Said while cut off") {
+		t.Errorf("kept is %q", kept)
+	}
+	eval[bool](b, `(window.fetch = window.__fetch, true)`)
+	b.saved()
+	if c, _, _ := s.store.Chart(id); c.Pages[0].Step("s2").Text != "Said while cut off" {
+		t.Error("it never came to the server")
+	}
+	// Left by a window that was closed, twice over: done once.
+	left := `[{"n":1,"command":{"words":"title","parts":[{"do":"page.set","page":"p1","title":"Left behind"}]}}]`
+	for range 2 {
+		eval[bool](b, fmt.Sprintf("(localStorage['waiting %s oldwindow'] = %q, true)", id, left))
+		b.run(chromedp.Reload())
+		b.until("the editor", `document.body.dataset.ready && window.editor`)
+	}
+	if title := b.page().Title; title != "Left behind" {
+		t.Errorf("title %q", title)
+	}
+	log, err := s.store.Log(id, 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	n := 0
+	for _, l := range log {
+		if l.Client == "oldwindow" {
+			n++
+		}
+	}
+	if n != 1 {
+		t.Errorf("done %d times", n)
+	}
+}
+
+// The list of charts: rename, duplicate, the bin and back, a typed list, a file.
+func TestChartsPage(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	names := func() string {
+		return eval[string](b, `[...document.querySelectorAll('.card h2')].map(e => e.textContent).join('|')`)
+	}
+	b.press("Duplicate Packing a crate")
+	b.until("the copy", `document.body.textContent.includes('Copy of Packing a crate')`)
+	b.press("Rename Copy of Packing a crate")
+	b.until("the field", `document.activeElement.name === 'name'`)
+	b.key("Crates for sculpture\r")
+	b.until("the new name", `[...document.querySelectorAll('.card h2')].some(e => e.textContent === 'Crates for sculpture')`)
+	b.press("Put Crates for sculpture into the bin")
+	b.until("it is gone", `![...document.querySelectorAll('.card h2')].some(e => e.textContent === 'Crates for sculpture')`)
+	b.open("/charts/bin")
+	if n := names(); n != "Crates for sculpture" {
+		t.Fatalf("in the bin: %s", n)
+	}
+	b.press("Take Crates for sculpture out of the bin")
+	b.until("an empty bin", `document.querySelector('.empty')`)
+	b.open("/charts")
+	if n := names(); !strings.Contains(n, "Crates for sculpture") {
+		t.Errorf("charts: %s", n)
+	}
+	if c := eval[string](b, `[...document.querySelectorAll('.card')].find(c => c.textContent.includes('Yearly')).querySelector('.quiet').textContent`); c != "1 page · 200 steps · 6 lanes" {
+		t.Errorf("counts %q", c)
+	}
+	b.until("drawn thumbnails", `[...document.images].every(i => i.complete && i.naturalWidth > 0)`)
+	b.press("Type or paste a list One line a step; the chart draws itself")
+	b.run(chromedp.SendKeys(chromedp.CSS("textarea[name=list]"), "Lender: Object offered\nDesk: Room in the store?\nLender: Object accepted"))
+	b.press("Draw it")
+	b.until("the editor", `document.body.dataset.ready`)
+	p := b.page()
+	if len(p.Steps) != 3 || len(p.Lanes) != 2 || p.Steps[1].Symbol != "decision" || len(p.Connectors) != 2 {
+		t.Errorf("%d steps, %d lanes, %d connectors", len(p.Steps), len(p.Lanes), len(p.Connectors))
+	}
+	// Another person sees none of it.
+	other, err := s.store.AddPerson("else@saltmarsh.example", "Somebody Else", "quite another word")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if es, err := s.store.Charts(other.ID, false); err != nil || len(es) != 0 {
+		t.Errorf("%d charts of others", len(es))
+	}
+}
+
+// A new installation: the one-time address makes the first account, once.
+func TestFirstAccount(t *testing.T) {
+	s := newSite(t)
+	inv, err := s.store.Invite()
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := s.browse(t)
+	b.open("/first/" + inv)
+	fill := func(name, value string) {
+		b.run(chromedp.SendKeys(chromedp.CSS("[name="+name+"]"), value))
+	}
+	fill("name", "Ines Park")
+	fill("email", "ines@saltmarsh.example")
+	fill("password", "ten letters or more")
+	b.press("Make the account")
+	b.until("her charts", `document.querySelector('.empty')`)
+	r := s.do(t, "GET", "/first/"+inv, "", "", "", nil)
+	r.Body.Close()
+	if r.StatusCode != 404 {
+		t.Errorf("used again: %d", r.StatusCode)
+	}
+	if _, err := s.store.SignIn("INES@saltmarsh.example", "ten letters or more"); err != nil {
+		t.Error(err)
+	}
+	for _, bad := range []url.Values{{"email": {"nobody"}}, {"email": {"a@b.example"}, "password": {"short"}}} {
+		if _, err := s.store.AddPerson(bad.Get("email"), "X", bad.Get("password")); err == nil {
+			t.Errorf("%v made an account", bad)
+		}
+	}
+	b.press("Account of Ines Park")
+	b.press("Sign out")
+	b.until("signed out", `location.pathname === '/sign-in'`)
+	time.Sleep(50 * time.Millisecond)
+	b.open("/charts")
+	b.until("sent to sign in", `location.pathname === '/sign-in'`)
+}
