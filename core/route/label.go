@@ -20,6 +20,7 @@ const (
 	astride  = 350.0 // on the line itself, which it then interrupts
 	besideY  = 3.0   // below a level stretch, or left of an upright one
 	beside   = 4.0   // px between line and label
+	farOff   = 0.4   // cost of a px off the best place
 	pace     = 6.0   // px between the places that are tried
 )
 
@@ -50,10 +51,10 @@ func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 	for i, r := range routes {
 		for j, size := range sizes[i] {
 			best, least := geom.Rect{}, math.Inf(1)
-			try := func(at geom.Rect, far float64) {
+			try := func(at geom.Rect, far float64) float64 {
 				c := far
 				if c >= least {
-					return
+					return least
 				}
 				boxes.Near(at.Grow(1.5), func(int) { c += onStep })
 				placed.Near(at.Grow(1), func(int) { c += onLabel })
@@ -69,6 +70,7 @@ func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 				if c < least {
 					best, least = at, c
 				}
+				return least
 			}
 			spots(r.Points, size, p.Lines[i].Outcome && j == 0, float64(j), try)
 			out[i] = append(out[i], best)
@@ -79,10 +81,10 @@ func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 }
 
 // spots calls try for the places of a label along a line, with how far each is
-// from where the label would best stand.
-func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Rect, float64)) {
+// from where the label would best stand. try answers what the best so far
+// costs; places that cannot be better are passed over.
+func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Rect, float64) float64) {
 	longest, done := 0, 0.0
-	total := geom.Length(pts)
 	for k := 0; k+1 < len(pts); k++ {
 		if pts[k].Dist(pts[k+1]) > pts[longest].Dist(pts[longest+1]) {
 			longest = k
@@ -95,10 +97,22 @@ func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Re
 		}
 		home += pts[longest].Dist(pts[longest+1])/2 + nth*s.W
 	}
+	least := math.Inf(1)
 	for k := 0; k+1 < len(pts); k++ {
 		a, b := pts[k], pts[k+1]
 		l := a.Dist(b)
 		if l < 1e-9 {
+			continue
+		}
+		// How far from its best place a label on this stretch is at least.
+		far0 := 0.0
+		if atStart && k > 0 {
+			far0 = (done - s.W + 60) * farOff
+		} else if !atStart {
+			far0 = math.Max(0, math.Max(done-home, home-done-l)) * farOff
+		}
+		if far0 >= least {
+			done += l
 			continue
 		}
 		ux, uy := (b.X-a.X)/l, (b.Y-a.Y)/l
@@ -117,7 +131,6 @@ func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Re
 			if t == half+3 && l < s.H {
 				at = l / 2
 			}
-			c := geom.Pt(a.X+ux*at, a.Y+uy*at)
 			far := math.Abs(done + at - home)
 			if atStart {
 				far = done + at - half
@@ -125,24 +138,26 @@ func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Re
 					far += 60
 				}
 			}
-			far *= 0.5
-			if !atStart && total > 0 {
-				far *= 0.6
+			if far *= farOff; far >= least {
+				continue
 			}
-			try(geom.Rect{X: c.X - s.W/2, Y: c.Y - s.H/2, W: s.W, H: s.H}, far+astride-onSister)
+			c := geom.Pt(a.X+ux*at, a.Y+uy*at)
 			if level {
 				x := c.X - s.W/2
 				try(geom.Rect{X: x, Y: c.Y - beside + 1 - s.H, W: s.W, H: s.H}, far)
-				try(geom.Rect{X: x, Y: c.Y + beside - 1, W: s.W, H: s.H}, far+besideY)
+				least = try(geom.Rect{X: x, Y: c.Y + beside - 1, W: s.W, H: s.H}, far+besideY)
 			} else {
 				y := c.Y - s.H/2
 				try(geom.Rect{X: c.X + beside, Y: y, W: s.W, H: s.H}, far)
-				try(geom.Rect{X: c.X - beside - s.W, Y: y, W: s.W, H: s.H}, far+besideY)
+				least = try(geom.Rect{X: c.X - beside - s.W, Y: y, W: s.W, H: s.H}, far+besideY)
+			}
+			if least > far+astride {
+				least = try(geom.Rect{X: c.X - s.W/2, Y: c.Y - s.H/2, W: s.W, H: s.H}, far+astride-onSister)
 			}
 		}
 		done += l
 	}
-	if len(pts) < 2 || total < 1e-9 {
+	if len(pts) < 2 || geom.Length(pts) < 1e-9 {
 		try(geom.Rect{X: pts[0].X, Y: pts[0].Y, W: s.W, H: s.H}, 0)
 	}
 }
