@@ -6,6 +6,10 @@ import "plaintracer/core/symbol"
 // to lines of the other direction.
 const nearby = 170.0
 
+// cheap is what lines into a step may get longer without asking whether those
+// out of it could give way for less.
+const cheap = 70.0
+
 // settleSides routes every line, then lets lines at the same step give way to
 // each other.
 func (r *Router) settleSides(p Page) []*found {
@@ -102,7 +106,11 @@ func (s *settling) unmix(b int) {
 				continue
 			}
 			insMove, insCost := s.alternatives(s.ins[b], side, out, false)
-			outsMove, outsCost := s.alternatives(s.outs[b], side, in|s.tipsTaken(b, side), true)
+			var outsMove map[int]*found
+			var outsCost float64
+			if insMove == nil || insCost > cheap {
+				outsMove, outsCost = s.alternatives(s.outs[b], side, in|s.tipsTaken(b, side), true)
+			}
 			switch {
 			case insMove != nil && insCost <= nearby*float64(len(insMove)) && (outsMove == nil || insCost <= outsCost):
 				for i, f := range insMove {
