@@ -99,6 +99,13 @@ func TestTableToDrawing(t *testing.T) {
 	if err := json.Unmarshal(gb, &g); err != nil || len(g.Pages[0].Steps) != 200 || len(g.Pages[0].Connectors) != len(p.Connectors) {
 		t.Errorf("geometry: %v", err)
 	}
+	// A part of it.
+	if _, errs, code := plaintracer(t, nil, "export", in("n.json"), "-o", in("part.svg"), "--only", "s3,s4"); code != 0 {
+		t.Fatalf("exit %d, %s", code, errs)
+	}
+	if part, _ := os.ReadFile(in("part.svg")); strings.Count(string(part), "data-step=") != 2 || strings.Contains(string(part), "data-lane=") {
+		t.Error("the part holds other things than what was asked for")
+	}
 	out, errs, code := plaintracer(t, b, "number", "-", "-o", "-")
 	if code != 0 || out != string(b) {
 		t.Errorf("through pipes: exit %d, %s", code, errs)
@@ -123,6 +130,7 @@ func TestErrors(t *testing.T) {
 		{[]string{"layout", good, "-o", out, "--dir", "up"}, "", "right or down"},
 		{[]string{"export", good, "-o", filepath.Join(dir, "x.doc")}, "", ".svg"},
 		{[]string{"export", good, "-o", filepath.Join(dir, "x.svg"), "--page", "p9"}, "", `no page "p9"`},
+		{[]string{"export", good, "-o", filepath.Join(dir, "x.svg"), "--only", "nobody"}, "", "nothing is selected"},
 		{[]string{"number", filepath.Join(dir, "missing.json"), "-o", out}, "", "missing.json"},
 		{[]string{"import", good, "-o", out}, "", ".csv"},
 		{[]string{"demo", "--addr", "0.0.0.0:80"}, "", "loopback only"},

@@ -6,6 +6,7 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 
 	"github.com/spf13/cobra"
@@ -155,6 +156,7 @@ func numberCommand() *cobra.Command {
 
 func exportCommand() *cobra.Command {
 	var out string
+	var only []string
 	var o format.Options
 	cmd := output(&cobra.Command{
 		Use:   "export chart.json -o out.(svg|png|pdf|csv|json|geometry.json)",
@@ -172,6 +174,9 @@ func exportCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
+			if len(only) > 0 {
+				o.Chosen = func(id string) bool { return slices.Contains(only, id) }
+			}
 			var b bytes.Buffer
 			if err := format.Write(&b, k, c, o); err != nil {
 				return err
@@ -180,6 +185,7 @@ func exportCommand() *cobra.Command {
 		},
 	}, &out)
 	cmd.Flags().StringVar(&o.Page, "page", "", "id of the page; all, or the first, without it")
+	cmd.Flags().StringSliceVar(&only, "only", nil, "ids of steps and connectors to draw, instead of the whole page")
 	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels a px, for PNG; 2, or less for a huge page, without it")
 	cmd.Flags().BoolVar(&o.Clear, "clear", false, "PNG without a ground")
 	return cmd

@@ -223,8 +223,8 @@ func (g *grid) place(p *chart.Page) chart.Command {
 	x, y := make([]float64, len(n.w)), make([]float64, len(n.w))
 	for v := range n.w {
 		c, r := g.col[v], g.row(v)
-		x[v] = math.Round(left[c%perFold] + (width[c%perFold]-n.w[v])/2)
-		y[v] = math.Round(tops[r] + high[r]*float64(c/perFold) + (high[r]-n.h[v])/2)
+		x[v] = math.Round(left[c%perFold]+width[c%perFold]/2) - n.w[v]/2
+		y[v] = math.Round(tops[r]+high[r]*(float64(c/perFold)+0.5)) - n.h[v]/2
 	}
 	return finish(p, n, x, y, sizes, frame)
 }

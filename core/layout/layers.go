@@ -40,8 +40,9 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 		if dir == Right {
 			cx, cy = cy, cx
 		}
-		x[v] = math.Round(cx - n.w[v]/2)
-		y[v] = math.Round(cy - n.h[v]/2)
+		// Middles fall on whole px, so that what is in line has its ports in line.
+		x[v] = math.Round(cx) - n.w[v]/2
+		y[v] = math.Round(cy) - n.h[v]/2
 	}
 	minX, minY := slices.Min(x), slices.Min(y)
 	left := edge
@@ -53,8 +54,8 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 		left += math.Round(spare / 2)
 	}
 	for v := range x {
-		x[v] += left - minX
-		y[v] += p.Frame.Y + 16 - minY
+		x[v] += math.Round(left - minX)
+		y[v] += math.Round(p.Frame.Y + 16 - minY)
 	}
 	return finish(p, n, x, y, nil, p.Frame)
 }

@@ -378,7 +378,7 @@ func (r *Router) nearest(p Page, e, other End, out bool) gate {
 }
 
 // slip is how far an end may hold beside its port to save two bends, px.
-const slip = 16.0
+const slip = 24.0
 
 // straighten takes the jog out of a line between sides that all but face each
 // other: both ends slide along their sides to one straight line.
