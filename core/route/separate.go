@@ -86,21 +86,44 @@ func (g *group) sequence() {
 		g.pairs[i] = pair{place(p.a), place(p.b)}
 		before[g.pairs[i].b]++
 	}
+	sortBy(g.pairs, func(p, q pair) bool { return p.a < q.a || p.a == q.a && p.b < q.b })
+	from := make([]int, n+1) // where the pairs of each member begin
+	for i := len(g.pairs) - 1; i >= 0; i-- {
+		from[g.pairs[i].a] = i
+	}
+	for m, next := n-1, len(g.pairs); m >= 0; m-- {
+		if i := from[m]; i >= len(g.pairs) || g.pairs[i].a != m {
+			from[m] = next
+		}
+		next = from[m]
+	}
+	from[n] = len(g.pairs)
+	var ready []int // free members, in order
+	for m := range n {
+		if before[m] == 0 {
+			ready = append(ready, m)
+		}
+	}
 	rank := make([]int, n)
 	seq := make([]int, 0, n)
+	lowest := 0
 	for len(seq) < n {
-		pick := -1
-		for m := range n {
-			if !done[m] && (pick < 0 || before[m] == 0 && before[pick] > 0) {
-				pick = m
+		var pick int
+		if len(ready) > 0 {
+			pick, ready = ready[0], ready[1:]
+		} else {
+			for done[lowest] {
+				lowest++
 			}
+			pick = lowest
 		}
 		done[pick] = true
 		rank[pick] = len(seq)
 		seq = append(seq, g.members[pick])
-		for _, p := range g.pairs {
-			if p.a == pick {
-				before[p.b]--
+		for _, p := range g.pairs[from[pick]:from[pick+1]] {
+			if before[p.b]--; before[p.b] == 0 && !done[p.b] {
+				i, _ := slices.BinarySearch(ready, p.b)
+				ready = slices.Insert(ready, i, p.b)
 			}
 		}
 	}
