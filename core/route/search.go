@@ -41,13 +41,13 @@ type edge struct {
 	extra   float64 // cost beside the length
 }
 
-// On a field of more than largeField places the search hurries towards the
-// goal: a path may then cost hurry times the cheapest one at most. It visits a
-// tenth of the places, and on charts as people draw them loses next to nothing.
-const (
-	largeField = 300
-	hurry      = 1.2
-)
+// On a large field the search hurries towards the goal: a path may then cost
+// that much more than the cheapest one at most. It visits a tenth of the places
+// and less, and on charts as people draw them loses next to nothing.
+var hurry = []struct {
+	places int // more than this many
+	weight float64
+}{{8000, 1.8}, {2000, 1.4}, {300, 1.2}, {0, 1}}
 
 // Headings are symbol.Side values: the way a path moves.
 const headings = 4
@@ -74,8 +74,11 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 		goals[i] = goal{s.node(g.turn), g.turn, g, opposite(g.side), g.port.Dist(g.turn) + g.cost}
 	}
 	weight := 1.0
-	if nx*ny > largeField {
-		weight = hurry
+	for _, h := range hurry {
+		if nx*ny > h.places {
+			weight = h.weight
+			break
+		}
 	}
 	push := func(state int, cost float64, prev int32) {
 		if s.stamp[state] != s.now || cost < s.cost[state]-1e-9 {
