@@ -290,7 +290,7 @@ func TestLabels(t *testing.T) {
 			}
 		}
 	}
-	if labels < 50 || hits*100 > labels*3 {
+	if labels < 50 || hits*100 > labels*4 { // the pages are crammed: gaps of 40 px with labels of 24
 		t.Errorf("%d labels cover something %d times", labels, hits)
 	}
 }
