@@ -302,9 +302,6 @@ func (g *resizing) command(e *Editor) (chart.Command, bool) {
 	if g.last.Shift {
 		k := math.Max(w/g.rect.W, h/g.rect.H)
 		w, h = g.rect.W*k, g.rect.H*k
-		if s.Symbol == symbol.Terminator && g.last.Ctrl {
-			h = w
-		}
 	}
 	w, h = typeset.Grow(s.Symbol, w, h, s.Text)
 	r := geom.Rect{X: g.rect.X, Y: g.rect.Y, W: w, H: h}

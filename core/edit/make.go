@@ -143,15 +143,9 @@ func (e *Editor) setText(id, text string) {
 		parts = append(parts, e.labelWays(s)...)
 	}
 	if box := typeset.Box(k, r, text); box != p.StepRect(s) {
-		parts = append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: []chart.Place{e.settleGrown(id, box)}})
+		parts = append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: []chart.Place{arrange.Settle(p, id, box)}})
 	}
 	e.do("type", parts...)
-}
-
-// settleGrown keeps a step in its lane that may be too small for it; the lane
-// grows along.
-func (e *Editor) settleGrown(id string, box geom.Rect) chart.Place {
-	return arrange.Settle(e.Page(), id, box)
 }
 
 // labelWays labels the first two ways out of a step that becomes a decision.
@@ -187,7 +181,7 @@ func (e *Editor) setSymbol(k symbol.Kind) {
 		parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Symbol: &k})
 		size, r := e.size(k), p.StepRect(s)
 		box := typeset.Box(k, geom.Rect{X: r.CX() - size.W/2, Y: r.CY() - size.H/2, W: size.W, H: size.H}, s.Text)
-		place.Places = append(place.Places, e.settleGrown(s.ID, box))
+		place.Places = append(place.Places, arrange.Settle(p, s.ID, box))
 		if k == symbol.Decision {
 			parts = append(parts, e.labelWays(s)...)
 		}
