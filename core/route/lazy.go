@@ -210,8 +210,10 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 		}
 		f.points, f.from, f.to = pts, *gf, *gt
 		f.cost = cost(pts)
-		f.straighten(rects, meet)
-		f.centre(rects, meet)
+		if len(walls) == 0 { // else it would move back onto the line that it was to leave
+			f.straighten(rects, meet)
+			f.centre(rects, meet)
+		}
 		if len(rects) > before {
 			continue // the middle of a channel was not clear: look again
 		}

@@ -328,3 +328,23 @@ func BenchmarkRoutes(b *testing.B) {
 		})
 	}
 }
+
+// Two tips that face each other, whose lines would meet on the way between: one
+// turns off before the other does.
+func TestFacingTips(t *testing.T) {
+	d := func(id string, x, y float64) Box {
+		return Box{ID: id, Kind: symbol.Decision, Rect: geom.Rect{X: x - 60, Y: y, W: 120, H: 80}}
+	}
+	p := Page{
+		Boxes: []Box{d("up", 500, 20), d("down", 500, 800), box("left", 100, 550), box("right", 800, 300)},
+		Lines: []Line{
+			{ID: "a", From: End{Box: 0, Port: "bottom"}, To: End{Box: 2, Port: "bottom"}}, // down to 612, then left
+			{ID: "b", From: End{Box: 1, Port: "top"}, To: End{Box: 3, Port: "left"}},
+		},
+	}
+	var r Router
+	rs := r.Routes(p)
+	if n := onEachOther(p, rs); n > 0 {
+		t.Errorf("they lie on each other: %v and %v", rs[0].Points, rs[1].Points)
+	}
+}
