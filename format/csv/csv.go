@@ -53,6 +53,11 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 		}
 	}
 	lines := 0
+	type read struct { // of a store, in line n
+		n   int
+		key string
+	}
+	var reads []read
 	for i, r := range rows {
 		ways, err := parseNext(r)
 		if err != nil {
@@ -90,6 +95,12 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			if err := join("data", bare(to), chart.Data, ""); err != nil {
 				return nil, err
 			}
+			reads = append(reads, read{r.n, bare(to)})
+		}
+	}
+	for _, d := range reads {
+		if !p.Step(ids[d.key]).Symbol.Store() {
+			return nil, fmt.Errorf("line %d, column data: row %q is no store; wanted are rows whose symbol is stored data or direct access storage", d.n, d.key)
 		}
 	}
 	// Through the JSON form, so that the limits of a chart hold here too.
@@ -313,7 +324,7 @@ func Write(w io.Writer, p *chart.Page) error {
 			}
 		}
 		for _, c := range p.Connectors { // read from a store: the same column
-			if c.Meaning == chart.Data && c.To.Step == s.ID && !c.From.Loose() && p.Step(c.From.Step).Symbol.Store() {
+			if c.Meaning == chart.Data && c.To.Step == s.ID && !s.Symbol.Store() && !c.From.Loose() && p.Step(c.From.Step).Symbol.Store() {
 				data = append(data, quoted(keys[c.From.Step]))
 			}
 		}

@@ -93,6 +93,7 @@ func TestErrors(t *testing.T) {
 		{h + "1,,,\"A,\r\n", "line 2"},
 		{h + "1,,,A,,,,,\r\n", "line 2: 9 cells, but the header has 5"},
 		{h + "1,,,A,yes:\r\n", "leads nowhere"},
+		{"number,lane,symbol,text,next,data\r\n1,,,A,,2\r\n2,,,B,,\r\n", `line 2, column data: row "2" is no store`},
 		{h + "1,,,\xff\xfe,\r\n", "line 2: the file is not UTF-8"},
 	} {
 		_, err := Read([]byte(c.in), "x")
