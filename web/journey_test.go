@@ -62,13 +62,11 @@ func (b *browser) key(k string, opts ...chromedp.KeyOption) {
 	b.run(chromedp.KeyEvent(k, opts...))
 }
 
-// press clicks a button by its accessible name.
+// press clicks a button by its accessible name, once it is there and the page
+// is alive (the scripts take x-cloak away when they are).
 func (b *browser) press(name string) {
 	b.t.Helper()
-	ok := eval[bool](b, fmt.Sprintf(`(() => { const n = %q; for (const e of (document.querySelector('dialog[open]') || document).querySelectorAll('button, a')) { if (e.offsetParent && ((e.getAttribute('aria-label') || '') === n || e.innerText.replace(/\s+/g, ' ').trim() === n)) { window.__hit = e; return true; } } return false; })()`, name))
-	if !ok {
-		b.t.Fatalf("no button %q", name)
-	}
+	b.until(fmt.Sprintf("a button %q", name), fmt.Sprintf(`!document.querySelector('[x-cloak]') && (() => { const n = %q; for (const e of (document.querySelector('dialog[open]') || document).querySelectorAll('button, a')) { if (e.offsetParent && ((e.getAttribute('aria-label') || '') === n || e.innerText.replace(/\s+/g, ' ').trim() === n)) { window.__hit = e; return true; } } return false; })()`, name))
 	p := eval[[]float64](b, `(() => { const e = window.__hit; e.scrollIntoView({block:'nearest'}); const r = e.getBoundingClientRect(); return [r.left + r.width/2, r.top + r.height/2]; })()`)
 	b.run(chromedp.MouseClickXY(p[0], p[1]))
 }
