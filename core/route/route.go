@@ -88,7 +88,7 @@ type Router struct {
 }
 
 // clashRounds is how often lines that still lie on others are routed anew.
-const clashRounds = 3
+const clashRounds = 6
 
 // Routes computes the route of every line of the page.
 func (r *Router) Routes(p Page) []Route {
