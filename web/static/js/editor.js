@@ -94,8 +94,7 @@ function pointer(type, x, y, e) {
 }
 
 function fold(el, on = !el.classList.contains('folded')) {
-  el.classList.toggle('folded', on);
-  paper.fitted && requestAnimationFrame(() => paper.fit());
+  el.classList.toggle('folded', on); // the paper follows by itself when it is fitted
 }
 
 function openMargin(on) {
