@@ -310,27 +310,6 @@ func (l *layers) coordinates() {
 	l.align()
 }
 
-// align brings each node of a main way exactly under the one before it, where
-// its neighbours in the row leave room.
-func (l *layers) align() {
-	for _, row := range l.rows {
-		for i, v := range row {
-			u, ok := l.main[0][v]
-			if !ok {
-				continue
-			}
-			x := l.x[u]
-			if i > 0 && x-l.x[row[i-1]] < l.apart(row[i-1], v) {
-				continue
-			}
-			if i+1 < len(row) && l.x[row[i+1]]-x < l.apart(v, row[i+1]) {
-				continue
-			}
-			l.x[v] = x
-		}
-	}
-}
-
 // apart is the least distance between the middles of two neighbours in a row.
 func (l *layers) apart(u, v int) float64 {
 	gap := colGap

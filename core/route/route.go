@@ -29,7 +29,7 @@ const (
 
 // Costs of the search, in px of length.
 const (
-	bendCost   = 55.0
+	bendCost   = 160.0
 	nearCost   = 1.0 // more for each px inside the margin of a step
 	againstOut = 3.0 // leaving by the top or left, against the reading direction
 	againstIn  = 3.0 // arriving at the bottom or right

@@ -27,7 +27,9 @@ type wall struct{ a, b geom.Point }
 // searcher finds the cheapest right-angled path among given boxes. Its buffers
 // are kept from search to search.
 type searcher struct {
-	xs, ys []float64
+	upright, level []guide
+
+	xs, ys []float64 // coordinates of the upright guides, of the level ones
 	edges  []edge    // two for a node: to the right, downward
 	cost   []float64 // per state, valid where stamp is now
 	prev   []int32   // per state: the one before it, or -1 and down for a start
@@ -36,10 +38,18 @@ type searcher struct {
 	heap   queue
 }
 
+// edge is the way from one coordinate to the next along another one.
 type edge struct {
-	blocked bool
-	extra   float64 // cost beside the length
+	extra float32 // cost beside the length
+	kind  uint8
 }
+
+// Kinds of edges: no guide reaches it, one does, a box lies on it.
+const (
+	shut uint8 = iota
+	open
+	blocked
+)
 
 // On a large field the search hurries towards the goal: a path may then cost
 // that much more than the cheapest one at most. It visits a tenth of the places
@@ -47,7 +57,7 @@ type edge struct {
 var hurry = []struct {
 	places int // more than this many
 	weight float64
-}{{8000, 1.8}, {2000, 1.4}, {300, 1.2}, {0, 1}}
+}{{20000, 1.8}, {8000, 1.4}, {3000, 1.1}, {0, 1}}
 
 // Headings are symbol.Side values: the way a path moves.
 const headings = 4
@@ -125,39 +135,69 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 				push(node*headings+int(g.in), it.cost+bendCost, int32(st))
 			}
 		}
-		x, y := node%nx, node/nx
 		for _, turn := range [3]symbol.Side{0, 1, 3} { // straight on, right, left
 			nh := (h + turn) % headings
-			to, e := -1, 0
-			var l float64
-			switch nh {
-			case symbol.Right:
-				if x+1 < nx {
-					to, e, l = node+1, node*2, s.xs[x+1]-s.xs[x]
-				}
-			case symbol.Left:
-				if x > 0 {
-					to, e, l = node-1, (node-1)*2, s.xs[x]-s.xs[x-1]
-				}
-			case symbol.Bottom:
-				if y+1 < ny {
-					to, e, l = node+nx, node*2+1, s.ys[y+1]-s.ys[y]
-				}
-			case symbol.Top:
-				if y > 0 {
-					to, e, l = node-nx, (node-nx)*2+1, s.ys[y]-s.ys[y-1]
-				}
-			}
-			if to < 0 || s.edges[e].blocked {
-				continue
-			}
+			c := 0.0
 			if turn != 0 {
-				l += bendCost
+				c = bendCost
 			}
-			push(to*headings+int(nh), it.cost+l+s.edges[e].extra, int32(st))
+			if to, l := s.ahead(node, nh, goals); to >= 0 {
+				push(to*headings+int(nh), it.cost+c+l, int32(st))
+			}
 		}
 	}
 	return nil, nil, nil
+}
+
+// ahead goes from a node along a heading to the next node where a path may
+// turn, or end, and tells the cost; -1 when there is none.
+func (s *searcher) ahead(node int, h symbol.Side, goals []goal) (int, float64) {
+	nx := len(s.xs)
+	level := h == symbol.Right || h == symbol.Left
+	i, cs, step, along, across := node/nx, s.ys, nx, 1, 0
+	if level {
+		i, cs, step, along, across = node%nx, s.xs, 1, 0, 1
+	}
+	back := h == symbol.Left || h == symbol.Top
+	cost := 0.0
+	for {
+		from := node
+		if back {
+			if i--; i < 0 {
+				return -1, 0
+			}
+			node -= step
+			from = node
+			cost += cs[i+1] - cs[i]
+		} else {
+			if i++; i >= len(cs) {
+				return -1, 0
+			}
+			node += step
+			cost += cs[i] - cs[i-1]
+		}
+		e := &s.edges[from*2+along]
+		if e.kind != open {
+			return -1, 0
+		}
+		cost += float64(e.extra)
+		// The edges across at this node: after it, and before it.
+		if s.edges[node*2+across].kind == open {
+			return node, cost
+		}
+		before := node - 1
+		if level {
+			before = node - nx
+		}
+		if before >= 0 && s.edges[before*2+across].kind == open {
+			return node, cost
+		}
+		for k := range goals {
+			if goals[k].node == node {
+				return node, cost
+			}
+		}
+	}
 }
 
 // goal is a gate that the search may end at.
@@ -248,54 +288,94 @@ func (s *searcher) trace(st int, from []gate, g *gate) ([]geom.Point, *gate, *ga
 
 func opposite(s symbol.Side) symbol.Side { return (s + 2) % headings }
 
-// lay sets up the coordinates and the edges of the search.
+// guide is a line that a path may follow: it holds at the coordinate at, and
+// from lo to hi it is of interest there, by a box, a port or a wall.
+type guide struct{ at, lo, hi float64 }
+
+// lay sets up the coordinates and the edges of the search. An edge is open when
+// a guide reaches it: the guide's own stretch and its prolongations up to the
+// next box. Some cheapest path follows such edges only, since each of its
+// stretches can be slid until it meets what made a guide (the orthogonal
+// visibility graph of Wybrow, Marriott and Stuckey 2009).
 func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall) {
-	s.xs, s.ys = s.xs[:0], s.ys[:0]
+	s.upright, s.level = s.upright[:0], s.level[:0]
 	for i, b := range boxes {
-		s.xs = append(s.xs, b.X-Margin, b.Right()+Margin)
-		s.ys = append(s.ys, b.Y-Margin, b.Bottom()+Margin)
+		g := b.Grow(Margin)
+		s.upright = append(s.upright, guide{g.X, g.Y, g.Bottom()}, guide{g.Right(), g.Y, g.Bottom()})
+		s.level = append(s.level, guide{g.Y, g.X, g.Right()}, guide{g.Bottom(), g.X, g.Right()})
 		for _, c := range boxes[:i] { // through a gap too narrow for two margins
-			s.xs = gapMiddle(s.xs, b.X, b.Right(), c.X, c.Right())
-			s.ys = gapMiddle(s.ys, b.Y, b.Bottom(), c.Y, c.Bottom())
+			if lo, hi := math.Max(b.Y, c.Y)-Margin, math.Min(b.Bottom(), c.Bottom())+Margin; lo < hi {
+				s.upright = gapMiddle(s.upright, b.X, b.Right(), c.X, c.Right(), lo, hi)
+			}
+			if lo, hi := math.Max(b.X, c.X)-Margin, math.Min(b.Right(), c.Right())+Margin; lo < hi {
+				s.level = gapMiddle(s.level, b.Y, b.Bottom(), c.Y, c.Bottom(), lo, hi)
+			}
 		}
 	}
 	for _, gs := range [2][]gate{from, to} {
 		for _, g := range gs {
-			s.xs = append(s.xs, g.turn.X)
-			s.ys = append(s.ys, g.turn.Y)
+			s.upright = append(s.upright, guide{g.turn.X, g.turn.Y, g.turn.Y})
+			s.level = append(s.level, guide{g.turn.Y, g.turn.X, g.turn.X})
 		}
 	}
 	for _, w := range walls {
-		if w.a.X == w.b.X {
-			s.xs = append(s.xs, w.a.X-Gap, w.a.X+Gap)
+		if r := geom.Span(w.a, w.b).Grow(Gap); w.a.X == w.b.X {
+			s.upright = append(s.upright, guide{r.X, r.Y, r.Bottom()}, guide{r.Right(), r.Y, r.Bottom()})
 		} else {
-			s.ys = append(s.ys, w.a.Y-Gap, w.a.Y+Gap)
+			s.level = append(s.level, guide{r.Y, r.X, r.Right()}, guide{r.Bottom(), r.X, r.Right()})
 		}
 	}
-	s.xs, s.ys = tidy(s.xs), tidy(s.ys)
+	s.xs, s.ys = places(s.xs, s.upright), places(s.ys, s.level)
 	nx, ny := len(s.xs), len(s.ys)
 	s.edges = resize(s.edges, nx*ny*2)
 	clear(s.edges)
 	for _, b := range boxes {
-		s.cover(b.Grow(Margin-0.01), func(e *edge, l float64) { e.extra += l * nearCost })
-		s.cover(b.Grow(hard-0.01), func(e *edge, l float64) { e.blocked = true })
+		s.cover(b.Grow(hard-0.01), func(e *edge, l float64) { e.kind = blocked })
+	}
+	for _, g := range s.upright {
+		x := index(s.xs, g.at)
+		s.open(x*2+1, nx*2, ny-1, s.ys, g)
+	}
+	for _, g := range s.level {
+		y := index(s.ys, g.at)
+		s.open(y*nx*2, 2, nx-1, s.xs, g)
+	}
+	for _, b := range boxes {
+		s.cover(b.Grow(Margin-0.01), func(e *edge, l float64) { e.extra += float32(l * nearCost) })
 	}
 	for _, w := range walls {
 		// Running along a line is dear, crossing it is not.
 		upright := w.a.X == w.b.X
 		r := geom.Span(w.a, w.b).Grow(Gap - 1)
-		s.coverSome(r, !upright, upright, func(e *edge, l float64) { e.extra += 40 + 8*l })
+		s.coverSome(r, !upright, upright, func(e *edge, l float64) { e.extra += float32(40 + 8*l) })
+	}
+}
+
+// open opens the edges along a guide. Edge number i of its line is at
+// first+i*stride; cs are the coordinates along it, n the number of edges.
+func (s *searcher) open(first, stride, n int, cs []float64, g guide) {
+	lo, hi := index(cs, g.lo), index(cs, g.hi)
+	for i := lo; i < hi; i++ {
+		if e := &s.edges[first+i*stride]; e.kind == shut {
+			e.kind = open
+		}
+	}
+	for i := hi; i < n && s.edges[first+i*stride].kind == shut; i++ {
+		s.edges[first+i*stride].kind = open
+	}
+	for i := lo - 1; i >= 0 && s.edges[first+i*stride].kind == shut; i-- {
+		s.edges[first+i*stride].kind = open
 	}
 }
 
 // gapMiddle appends the middle of the gap between [a0,a1] and [b0,b1] when it
 // is open but narrower than two margins.
-func gapMiddle(list []float64, a0, a1, b0, b1 float64) []float64 {
+func gapMiddle(list []guide, a0, a1, b0, b1, lo, hi float64) []guide {
 	if b0 < a0 {
 		a0, a1, b0, b1 = b0, b1, a0, a1
 	}
 	if d := b0 - a1; d > 2*hard && d < 2*Margin {
-		list = append(list, (a1+b0)/2)
+		list = append(list, guide{(a1 + b0) / 2, lo, hi})
 	}
 	return list
 }
@@ -344,10 +424,13 @@ func index(list []float64, v float64) int {
 	return i
 }
 
-// tidy rounds and sorts the coordinates and drops repeated ones.
-func tidy(list []float64) []float64 {
-	for i, v := range list {
-		list[i] = geom.Round2(v) // equal places are equal numbers
+// places are the coordinates of the guides, rounded, so that equal places are
+// equal numbers, sorted and each once.
+func places(list []float64, gs []guide) []float64 {
+	list = list[:0]
+	for i := range gs {
+		gs[i].at = geom.Round2(gs[i].at)
+		list = append(list, gs[i].at)
 	}
 	slices.Sort(list)
 	return slices.Compact(list)

@@ -2,9 +2,9 @@ package route
 
 import "plaintracer/core/symbol"
 
-// nearby is how much longer (px, bends counted) a line may get to leave a side
-// to lines of the other direction.
-const nearby = 170.0
+// nearby is how much longer (px) a line may get to leave a side to lines of the
+// other direction; it may get no more bends.
+const nearby = 300.0
 
 // cheap is what lines into a step may get longer without asking whether those
 // out of it could give way for less.
@@ -140,9 +140,10 @@ func (s *settling) tipsTaken(b int, side symbol.Side) sides {
 }
 
 // alternatives routes the lines that hold at a side without the sides given
-// and adds up what that costs more; nil when one of them cannot move.
+// and adds up what that costs more; nil when one of them cannot move, or they
+// would get more bends.
 func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out bool) (map[int]*found, float64) {
-	moves, sum := map[int]*found{}, 0.0
+	moves, sum, bends := map[int]*found{}, 0.0, 0
 	for _, i := range lines {
 		f, l := s.paths[i], s.p.Lines[i]
 		at, port := f.to.side, l.To.Port
@@ -172,6 +173,10 @@ func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out boo
 		}
 		moves[i] = alt
 		sum += alt.cost - f.cost
+		bends += len(alt.points) - len(f.points)
+	}
+	if bends > 0 {
+		return nil, 0
 	}
 	return moves, sum
 }
