@@ -66,3 +66,31 @@ func DistTo(pts []Point, q Point) float64 {
 	}
 	return best
 }
+
+// Crossings counts the places where a stretch of one right-angled line crosses
+// one of the other, inside both.
+func Crossings(a, b []Point) int {
+	n := 0
+	for i := 1; i < len(a); i++ {
+		for j := 1; j < len(b); j++ {
+			if _, ok := Cross(a[i-1], a[i], b[j-1], b[j]); ok {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// Cross is where the straight stretches pq and rs cross inside both.
+func Cross(p, q, r, s Point) (Point, bool) {
+	d := (q.X-p.X)*(s.Y-r.Y) - (q.Y-p.Y)*(s.X-r.X)
+	if math.Abs(d) < near {
+		return Point{}, false
+	}
+	t := ((r.X-p.X)*(s.Y-r.Y) - (r.Y-p.Y)*(s.X-r.X)) / d
+	u := ((r.X-p.X)*(q.Y-p.Y) - (r.Y-p.Y)*(q.X-p.X)) / d
+	if t <= near || t >= 1-near || u <= near || u >= 1-near {
+		return Point{}, false
+	}
+	return Pt(p.X+t*(q.X-p.X), p.Y+t*(q.Y-p.Y)), true
+}

@@ -13,7 +13,8 @@ type nudger struct {
 	near  *geom.Index // the boxes
 	paths []*found
 	lines [][]geom.Point
-	list  []stretch // buffers
+	crew  map[int][]int // per leading stretch, those that move along with it
+	list  []stretch     // buffers
 	sort  []int
 }
 
@@ -23,11 +24,13 @@ type stretch struct {
 	line, at  int // line, and index of its first point
 	last      int // index of the line's last stretch
 	pos       float64
+	was       float64 // pos before anything was moved
 	low, high float64
 	min, max  float64 // room for pos
 	from, to  float64 // the same in need: nearer to boxes than is good to look at
 	stiff     float64 // how much it would rather stay
 	bounded   bool    // min and max are known
+	lead      int     // the stretch that this one moves along with; itself, when it leads
 }
 
 func newNudger(p Page, paths []*found, near *geom.Index) *nudger {
@@ -84,6 +87,7 @@ func (n *nudger) stretches(upright bool) []stretch {
 			} else {
 				s.pos, s.low, s.high = a.Y, math.Min(a.X, b.X), math.Max(a.X, b.X)
 			}
+			s.was = s.pos
 			if k == 0 || k == len(pts)-2 {
 				s.stiff = 6
 			}
@@ -92,8 +96,60 @@ func (n *nudger) stretches(upright bool) []stretch {
 	}
 	n.list = out
 	n.sort = n.sort[:0] // the order of these is not known
+	n.join(out)
 	return out
 }
+
+// join makes stretches that lie on each other at the port that their lines
+// share move as one, so that lines into a port stay joined on their last stretch.
+func (n *nudger) join(ss []stretch) {
+	type port struct {
+		box, name int
+		out       bool
+	}
+	holds := map[port]int{}
+	for i := range ss {
+		s := &ss[i]
+		s.lead = i
+		f, l := n.paths[s.line], n.p.Lines[s.line]
+		hold := func(b int, g gate, out bool) {
+			if b < 0 {
+				return
+			}
+			k := port{b, int(g.side), out}
+			j, ok := holds[k]
+			if !ok {
+				holds[k] = i
+				return
+			}
+			if j = root(ss, j); math.Abs(ss[j].was-s.was) < 0.01 && j != root(ss, i) {
+				ss[root(ss, i)].lead = j
+			}
+		}
+		if s.at == 0 {
+			hold(l.From.Box, f.from, true)
+		}
+		if s.at == s.last {
+			hold(l.To.Box, f.to, false)
+		}
+	}
+	n.crew = map[int][]int{}
+	for i := range ss {
+		if r := root(ss, i); r != i {
+			n.crew[r] = append(n.crew[r], i)
+		}
+	}
+}
+
+func root(ss []stretch, i int) int {
+	for ss[i].lead != i {
+		i = ss[i].lead
+	}
+	return i
+}
+
+// alike is how near stretches stand, px, that may change their order.
+const alike = 12.0
 
 // pair says that stretch a stands before stretch b.
 type pair struct{ a, b int }
@@ -108,26 +164,30 @@ func (n *nudger) pass(upright bool) bool {
 	for range 6 {
 		more := false
 		n.close(ss, func(i, j int) {
-			if known[pair{i, j}] || known[pair{j, i}] || n.trunk(&ss[i], &ss[j]) {
+			if n.trunk(&ss[i], &ss[j]) {
 				return
 			}
-			q := pair{i, j}
-			d := ss[i].pos - ss[j].pos
-			if math.Abs(d) < 1 {
+			a, b := root(ss, i), root(ss, j)
+			if a == b || known[pair{a, b}] || known[pair{b, a}] {
+				return
+			}
+			q := pair{a, b}
+			d := ss[i].was - ss[j].was
+			if math.Abs(d) < alike {
 				if o := n.order(&ss[i], &ss[j], upright, 0); o != 0 {
 					d = float64(o)
 				}
 			}
 			if d > 0 {
-				q = pair{j, i}
+				q = pair{b, a}
 			}
 			if known == nil {
 				known = map[pair]bool{}
 			}
 			known[q] = true
-			for _, k := range [2]int{i, j} {
+			for _, k := range [2]int{a, b} {
 				if !ss[k].bounded {
-					n.bound(&ss[k], upright)
+					n.boundAll(ss, k, upright)
 				}
 			}
 			if ss[q.b].to-ss[q.a].from < narrowest {
@@ -142,6 +202,11 @@ func (n *nudger) pass(upright bool) bool {
 			break
 		}
 		separate(ss, pairs)
+		for lead, crew := range n.crew {
+			for _, i := range crew {
+				ss[i].pos = ss[lead].pos
+			}
+		}
 	}
 	for i := range ss {
 		n.put(&ss[i], upright)
@@ -207,6 +272,17 @@ const farthest = 80.0
 
 // arrowRoom is kept before a port for the arrowhead, px.
 const arrowRoom = 11.0
+
+// boundAll finds the room of a stretch and of those that move along with it.
+func (n *nudger) boundAll(ss []stretch, lead int, upright bool) {
+	n.bound(&ss[lead], upright)
+	s := &ss[lead]
+	for _, i := range n.crew[lead] {
+		n.bound(&ss[i], upright)
+		s.min, s.max = math.Max(s.min, ss[i].min), math.Min(s.max, ss[i].max)
+		s.from, s.to = math.Max(s.from, ss[i].from), math.Min(s.to, ss[i].to)
+	}
+}
 
 // bound finds the room of a stretch: between the boxes beside it, and at a
 // port no farther than the port lets it slide.

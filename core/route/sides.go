@@ -1,6 +1,9 @@
 package route
 
-import "plaintracer/core/symbol"
+import (
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
 
 // nearby is how much longer (px) a line may get to leave a side to lines of the
 // other direction; it may get no more bends.
@@ -143,7 +146,7 @@ func (s *settling) tipsTaken(b int, side symbol.Side) sides {
 // and adds up what that costs more; nil when one of them cannot move, or they
 // would get more bends.
 func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out bool) (map[int]*found, float64) {
-	moves, sum, bends := map[int]*found{}, 0.0, 0
+	moves, sum, bends, cross := map[int]*found{}, 0.0, 0, 0
 	for _, i := range lines {
 		f, l := s.paths[i], s.p.Lines[i]
 		at, port := f.to.side, l.To.Port
@@ -172,11 +175,30 @@ func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out boo
 			return nil, 0
 		}
 		moves[i] = alt
+		cross += s.crossed(i, alt.points) - s.crossed(i, f.points)
 		sum += alt.cost - f.cost
 		bends += len(alt.points) - len(f.points)
 	}
-	if bends > 0 {
+	if bends > 0 || cross > 0 {
 		return nil, 0
 	}
 	return moves, sum
+}
+
+// crossed counts how often a path for line i crosses other lines of its steps.
+func (s *settling) crossed(i int, pts []geom.Point) int {
+	n := 0
+	for _, b := range [2]int{s.p.Lines[i].From.Box, s.p.Lines[i].To.Box} {
+		if b < 0 {
+			continue
+		}
+		for _, list := range [2][]int{s.outs[b], s.ins[b]} {
+			for _, j := range list {
+				if j != i {
+					n += geom.Crossings(pts, s.paths[j].points)
+				}
+			}
+		}
+	}
+	return n
 }
