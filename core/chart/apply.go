@@ -63,6 +63,12 @@ func setPage(p *Page, d Part) ([]Part, error) {
 		inv.Frame = &f
 		next.Frame = Frame{geom.Round2(d.Frame.X), geom.Round2(d.Frame.Y), geom.Round2(d.Frame.W)}
 	}
+	if d.Crossings != nil {
+		inv.Crossings, next.Crossings = &[]Crossings{p.Crossings}[0], *d.Crossings
+	}
+	if d.KeepOff != nil {
+		inv.KeepOff, next.KeepOff = &[]bool{p.KeepOff}[0], *d.KeepOff
+	}
 	if err := checkSheet(&next); err != nil {
 		return nil, err
 	}
@@ -191,6 +197,7 @@ func addStep(p *Page, d Part) ([]Part, error) {
 	}
 	s := *d.Step
 	s.Fields = append([]Field(nil), s.Fields...)
+	s.Ports = append([]Port(nil), s.Ports...)
 	if p.Step(s.ID) != nil {
 		return nil, fmt.Errorf("the step %q is there already", s.ID)
 	}
@@ -300,6 +307,18 @@ func setStep(p *Page, d Part) ([]Part, error) {
 		inv.Fields = &f
 		next.Fields = append([]Field(nil), *d.Fields...)
 	}
+	if d.Ports != nil {
+		ps := append([]Port{}, s.Ports...)
+		inv.Ports = &ps
+		next.Ports = append([]Port(nil), *d.Ports...)
+		for _, c := range p.Connectors {
+			for _, e := range [2]End{c.From, c.To} {
+				if _, ok := next.Port(e.Port, next.W, next.H); e.Step == s.ID && e.Port != "" && !ok {
+					return nil, fmt.Errorf("the connector %q holds at the port %q", c.ID, e.Port)
+				}
+			}
+		}
+	}
 	if err := checkStep(p, &next); err != nil {
 		return nil, err
 	}
@@ -312,7 +331,7 @@ func addLine(p *Page, d Part) ([]Part, error) {
 		return nil, fmt.Errorf("line is missing")
 	}
 	c := *d.Line
-	c.Labels = append([]Label(nil), c.Labels...)
+	c.own()
 	if p.Connector(c.ID) != nil {
 		return nil, fmt.Errorf("the connector %q is there already", c.ID)
 	}
@@ -358,6 +377,30 @@ func setLine(p *Page, d Part) ([]Part, error) {
 		l := append([]Label{}, c.Labels...)
 		inv.Labels = &l
 		next.Labels = append([]Label(nil), *d.Labels...)
+	}
+	if d.Kind != nil {
+		k := c.Kind
+		inv.Kind, next.Kind = &k, *d.Kind
+	}
+	if d.Look != nil {
+		l := Look{}
+		if c.Look != nil {
+			l = *c.Look
+		}
+		inv.Look, next.Look = &l, nil
+		if *d.Look != (Look{}) {
+			l := *d.Look
+			next.Look = &l
+		}
+	}
+	if d.Crossings != nil {
+		x := c.Crossings
+		inv.Crossings, next.Crossings = &x, *d.Crossings
+	}
+	if d.Pins != nil {
+		ps := append([]Pin{}, c.Pins...)
+		inv.Pins = &ps
+		next.Pins = append([]Pin(nil), *d.Pins...)
 	}
 	if err := checkLine(p, &next); err != nil {
 		return nil, err

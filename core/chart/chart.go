@@ -23,6 +23,8 @@ type Page struct {
 	W          float64      `json:"w"`
 	H          float64      `json:"h"`
 	Frame      Frame        `json:"frame"`
+	Crossings  Crossings    `json:"crossings,omitempty"` // how they are drawn; plain without a word
+	KeepOff    bool         `json:"keepOff,omitempty"`   // lines keep off labels placed by hand
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
 	Connectors []*Connector `json:"connectors"`
@@ -59,6 +61,16 @@ type Step struct {
 	Text   string      `json:"text"`
 	Number string      `json:"number,omitempty"`
 	Fields []Field     `json:"fields,omitempty"`
+	Ports  []Port      `json:"ports,omitempty"` // besides the symbol's own
+}
+
+// Port is a place on the outline, put there by hand, where connectors hold. X
+// and Y are shares of the step's width and height: it stands where the way
+// from the middle through that point meets the outline.
+type Port struct {
+	Name string  `json:"name"`
+	X    float64 `json:"x"`
+	Y    float64 `json:"y"`
 }
 
 // Field is a named value on a step.
@@ -81,13 +93,18 @@ const (
 // Way tells whether work goes on along a connector of this meaning.
 func (m Meaning) Way() bool { return m == Flow || m == Aside }
 
-// Connector is a line from step to step.
+// Connector is a line from step to step. Its look follows from its meaning
+// unless Look says otherwise.
 type Connector struct {
-	ID      string  `json:"id"`
-	From    End     `json:"from"`
-	To      End     `json:"to"`
-	Meaning Meaning `json:"meaning"`
-	Labels  []Label `json:"labels,omitempty"`
+	ID        string    `json:"id"`
+	From      End       `json:"from"`
+	To        End       `json:"to"`
+	Meaning   Meaning   `json:"meaning"`
+	Kind      Kind      `json:"kind,omitempty"`
+	Look      *Look     `json:"look,omitempty"`
+	Crossings Crossings `json:"crossings,omitempty"` // where it yields; as the page without a word
+	Pins      []Pin     `json:"pins,omitempty"`
+	Labels    []Label   `json:"labels,omitempty"`
 }
 
 // End is one end of a connector: glued to a step, at a port or, with Port
@@ -102,9 +119,19 @@ type End struct {
 // Loose tells whether the end holds at no step.
 func (e End) Loose() bool { return e.Step == "" }
 
-// Label is text on a connector.
+// Label is text on a connector. Place is where a hand put it; nil lets it find
+// its place.
 type Label struct {
-	Text string `json:"text"`
+	Text  string      `json:"text"`
+	Place *LabelPlace `json:"place,omitempty"`
+}
+
+// LabelPlace is a label's place relative to its line: the share of the line's
+// length, and px off the line to the label's edge, positive to the right of the
+// way the line runs; 0 is astride. A place is not changed but replaced.
+type LabelPlace struct {
+	Along  float64 `json:"along"`
+	Beside float64 `json:"beside"`
 }
 
 // Outcome is the text of the connector's first label; "" without one.
@@ -261,13 +288,14 @@ func (p *Page) Clone() *Page {
 	for i, s := range p.Steps {
 		steps[i] = *s
 		steps[i].Fields = append([]Field(nil), s.Fields...)
+		steps[i].Ports = append([]Port(nil), s.Ports...)
 		out.Steps[i] = &steps[i]
 	}
 	cs := make([]Connector, len(p.Connectors))
 	out.Connectors = make([]*Connector, len(p.Connectors))
 	for i, c := range p.Connectors {
 		cs[i] = *c
-		cs[i].Labels = append([]Label(nil), c.Labels...)
+		cs[i].own()
 		out.Connectors[i] = &cs[i]
 	}
 	return &out

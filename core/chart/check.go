@@ -2,6 +2,7 @@ package chart
 
 import (
 	"fmt"
+	"slices"
 	"unicode/utf8"
 
 	"plaintracer/core/geom"
@@ -70,7 +71,7 @@ func checkSheet(p *Page) error {
 	if p.Frame.W < 0 {
 		return fmt.Errorf("frame.w is negative")
 	}
-	return nil
+	return checkCrossings(p.Crossings)
 }
 
 func checkLane(l *Lane) error {
@@ -114,6 +115,9 @@ func checkStep(p *Page, s *Step) error {
 	if len(s.Fields) > maxFields {
 		return fmt.Errorf("a step has %d fields at most", maxFields)
 	}
+	if err := checkPorts(s); err != nil {
+		return err
+	}
 	seen := map[string]bool{}
 	for _, f := range s.Fields {
 		if f.Name == "" {
@@ -147,15 +151,21 @@ func checkLine(p *Page, c *Connector) error {
 			return err
 		}
 	}
-	if len(c.Labels) > maxLabels {
-		return fmt.Errorf("a connector has %d labels at most", maxLabels)
+	if !slices.Contains(Kinds, c.Kind) {
+		return fmt.Errorf("there is no kind %q: square, straight, curved, wide or none", c.Kind)
 	}
-	for _, l := range c.Labels {
-		if err := checkText("label", l.Text, maxString); err != nil {
+	if c.Look != nil {
+		if err := checkLook(c.Look); err != nil {
 			return err
 		}
 	}
-	return nil
+	if err := checkCrossings(c.Crossings); err != nil {
+		return err
+	}
+	if err := checkPins(c); err != nil {
+		return err
+	}
+	return checkLabels(c)
 }
 
 func checkEnd(p *Page, e *End) error {
@@ -174,10 +184,8 @@ func checkEnd(p *Page, e *End) error {
 	if e.Port == "" {
 		return nil
 	}
-	for _, port := range s.Symbol.Ports(s.W, s.H) {
-		if port.Name == e.Port {
-			return nil
-		}
+	if _, ok := s.Port(e.Port, s.W, s.H); ok {
+		return nil
 	}
 	return fmt.Errorf("step %q has no port %q: top, right, bottom or left", e.Step, e.Port)
 }

@@ -20,15 +20,16 @@ type Command struct {
 //
 //	chart.set   Name
 //	page.add    Page, NewPage, At       page.drop   Page
-//	page.set    Page and any of Title, W, H, Frame
+//	page.set    Page and any of Title, W, H, Frame, Crossings, KeepOff
 //	lane.add    Page, Lane, At          lane.drop   Page, ID
 //	lane.set    Page, ID and any of Name, Size
 //	lane.order  Page, Order (ids of all lanes)
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
-//	step.set    Page, ID and any of Symbol, Text, Number, Fields
+//	step.set    Page, ID and any of Symbol, Text, Number, Fields, Ports
 //	line.add    Page, Line, At          line.drop   Page, ID
-//	line.set    Page, ID and any of From, To, Meaning, Labels
+//	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
+//	            gives it back to the meaning), Crossings, Pins, Labels
 //	line.order  Page, Order (ids of some connectors, in their new order)
 //
 // At is the index at which a thing is put in; nil means at the end.
@@ -59,6 +60,13 @@ type Part struct {
 	To      *End         `json:"to,omitempty"`
 	Meaning *Meaning     `json:"meaning,omitempty"`
 	Labels  *[]Label     `json:"labels,omitempty"`
+
+	Ports     *[]Port    `json:"ports,omitempty"`
+	Kind      *Kind      `json:"kind,omitempty"`
+	Look      *Look      `json:"look,omitempty"`
+	Crossings *Crossings `json:"crossings,omitempty"`
+	KeepOff   *bool      `json:"keepOff,omitempty"`
+	Pins      *[]Pin     `json:"pins,omitempty"`
 }
 
 // Place is where a step stands: its lane ("" for none), corner and size.

@@ -67,25 +67,68 @@ func Polyline(pts []Point) Path {
 // Rounded is the open path through right-angled points, corners rounded with
 // radius r, or less where a stretch is shorter than twice that.
 func Rounded(pts []Point, r float64) Path {
-	if len(pts) < 3 {
+	if len(pts) < 3 || r == 0 {
 		return Polyline(pts)
 	}
 	p := Path{}.Move(pts[0].X, pts[0].Y)
 	for i := 1; i < len(pts)-1; i++ {
-		a, b, c := pts[i-1], pts[i], pts[i+1]
-		la, lc := a.Dist(b), b.Dist(c)
-		k := math.Min(r, math.Min(la, lc)/2)
-		if k < 0.5 {
-			p = p.Line(b.X, b.Y)
-			continue
+		in, out := Corner(pts[i-1], pts[i], pts[i+1], r)
+		if p = p.Line(in.X, in.Y); in != out {
+			p = p.Bend(in, pts[i], out)
 		}
-		in := Pt(b.X+(a.X-b.X)*k/la, b.Y+(a.Y-b.Y)*k/la)
-		out := Pt(b.X+(c.X-b.X)*k/lc, b.Y+(c.Y-b.Y)*k/lc)
-		p = p.Line(in.X, in.Y)
-		p = p.Curve(Pt(in.X+(b.X-in.X)*kappa, in.Y+(b.Y-in.Y)*kappa), Pt(out.X+(b.X-out.X)*kappa, out.Y+(b.Y-out.Y)*kappa), out)
 	}
 	e := pts[len(pts)-1]
 	return p.Line(e.X, e.Y)
+}
+
+// Corner is where the rounding of the corner b begins and ends on the way from a
+// to c; b itself where there is no room for one.
+func Corner(a, b, c Point, r float64) (in, out Point) {
+	la, lc := a.Dist(b), b.Dist(c)
+	k := math.Min(r, math.Min(la, lc)/2)
+	if k < 0.5 {
+		return b, b
+	}
+	return Pt(b.X+(a.X-b.X)*k/la, b.Y+(a.Y-b.Y)*k/la), Pt(b.X+(c.X-b.X)*k/lc, b.Y+(c.Y-b.Y)*k/lc)
+}
+
+// Bend appends a rounded corner at b, from in to out.
+func (p Path) Bend(in, b, out Point) Path {
+	return p.Curve(Pt(in.X+(b.X-in.X)*kappa, in.Y+(b.Y-in.Y)*kappa), Pt(out.X+(b.X-out.X)*kappa, out.Y+(b.Y-out.Y)*kappa), out)
+}
+
+// straightEnd is how much of a curved line's first and last stretch stays
+// straight, px, so that what stands at its ends points along it.
+const straightEnd = 12.0
+
+// Curved is the open path along right-angled points as one swing: each corner
+// is rounded from the middle of one stretch to the middle of the next. It stays
+// on the inner side of the corners.
+func Curved(pts []Point) Path {
+	if len(pts) < 3 {
+		return Polyline(pts)
+	}
+	p := Path{}.Move(pts[0].X, pts[0].Y)
+	last := len(pts) - 1
+	for i := 1; i < last; i++ {
+		a, b, c := pts[i-1], pts[i], pts[i+1]
+		share := func(q Point, end bool) Point { // on the way from b to q
+			l := b.Dist(q)
+			k := l / 2
+			if end {
+				k = math.Max(k, l-straightEnd)
+			}
+			return Pt(b.X+(q.X-b.X)*k/l, b.Y+(q.Y-b.Y)*k/l)
+		}
+		in, out := share(a, i == 1), share(c, i == last-1)
+		p = p.Line(in.X, in.Y).Bend(in, b, out)
+	}
+	return p.Line(pts[last].X, pts[last].Y)
+}
+
+// Circle is the path of a circle.
+func Circle(c Point, r float64) Path {
+	return Path{}.Move(c.X-r, c.Y).Quarter(c.X, c.Y-r, true).Quarter(c.X+r, c.Y, false).Quarter(c.X, c.Y+r, true).Quarter(c.X-r, c.Y, false).Close()
 }
 
 // Shift returns the path moved by (dx, dy).

@@ -83,14 +83,56 @@ func Crossings(a, b []Point) int {
 
 // Cross is where the straight stretches pq and rs cross inside both.
 func Cross(p, q, r, s Point) (Point, bool) {
-	d := (q.X-p.X)*(s.Y-r.Y) - (q.Y-p.Y)*(s.X-r.X)
-	if math.Abs(d) < near {
-		return Point{}, false
-	}
-	t := ((r.X-p.X)*(s.Y-r.Y) - (r.Y-p.Y)*(s.X-r.X)) / d
-	u := ((r.X-p.X)*(q.Y-p.Y) - (r.Y-p.Y)*(q.X-p.X)) / d
-	if t <= near || t >= 1-near || u <= near || u >= 1-near {
+	t, u, ok := cut(p, q, r, s)
+	if !ok || t <= near || t >= 1-near || u <= near || u >= 1-near {
 		return Point{}, false
 	}
 	return Pt(p.X+t*(q.X-p.X), p.Y+t*(q.Y-p.Y)), true
+}
+
+// Meet is where the straight stretches pq and rs meet, their ends included.
+func Meet(p, q, r, s Point) (Point, bool) {
+	t, u, ok := cut(p, q, r, s)
+	if !ok || t < -near || t > 1+near || u < -near || u > 1+near {
+		return Point{}, false
+	}
+	return Pt(p.X+t*(q.X-p.X), p.Y+t*(q.Y-p.Y)), true
+}
+
+// cut finds the shares of pq and rs at which their straights meet; ok is false
+// for parallel ones.
+func cut(p, q, r, s Point) (t, u float64, ok bool) {
+	d := (q.X-p.X)*(s.Y-r.Y) - (q.Y-p.Y)*(s.X-r.X)
+	if math.Abs(d) < near {
+		return 0, 0, false
+	}
+	t = ((r.X-p.X)*(s.Y-r.Y) - (r.Y-p.Y)*(s.X-r.X)) / d
+	u = ((r.X-p.X)*(q.Y-p.Y) - (r.Y-p.Y)*(q.X-p.X)) / d
+	return t, u, true
+}
+
+// Beside is the right-angled or straight line that runs d px to the left of
+// another one.
+func Beside(pts []Point, d float64) []Point {
+	out := make([]Point, len(pts))
+	left := func(a, b Point) Point {
+		l := a.Dist(b)
+		if l == 0 {
+			return Point{}
+		}
+		return Pt((b.Y-a.Y)/l*d, (a.X-b.X)/l*d)
+	}
+	for i, q := range pts {
+		var n Point
+		if i > 0 {
+			n = left(pts[i-1], q)
+		}
+		if i+1 < len(pts) {
+			if m := left(q, pts[i+1]); i == 0 || m != n {
+				n = n.Add(m)
+			}
+		}
+		out[i] = q.Add(n)
+	}
+	return out
 }

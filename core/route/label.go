@@ -2,13 +2,20 @@ package route
 
 import (
 	"math"
-	"slices"
 
 	"plaintracer/core/geom"
 )
 
-// Size is the room that a label takes, px.
-type Size struct{ W, H float64 }
+// Label is the room that a label takes, px. One with Placed set was put by hand:
+// at the share Along of the line's length, and Beside px off the line, measured
+// to the label's edge, to the right of the way that the line runs; with Beside
+// 0 it stands astride.
+type Label struct {
+	W, H          float64
+	Placed        bool
+	Along, Beside float64
+	Inside        bool // stands inside a broad line, turned with its stretch
+}
 
 // What a label may cover, and what that costs against standing a px farther
 // off its best place.
@@ -24,22 +31,32 @@ const (
 	pace     = 6.0   // px between the places that are tried
 )
 
-// Labels finds a place for each label of each line: on its first stretch for
-// the outcome of a decision, else by the middle of its longest stretch, but
-// over no step, no other label and no other line while there is such a place.
-func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
-	out := make([][]geom.Rect, len(routes))
-	if !slices.ContainsFunc(sizes, func(s []Size) bool { return len(s) > 0 }) {
-		return out
+// block is a label that lines keep off, but those of its own line's step.
+type block struct {
+	line int
+	rect geom.Rect
+}
+
+// placeLabels finds a place for each label of each line: where a hand put it;
+// on its first stretch for the outcome of a decision, else by the middle of its
+// longest stretch, but over no step, no other label and no other line while
+// there is such a place. It returns the labels that other lines lie on.
+func placeLabels(p Page, routes []Route, boxes *geom.Index) []block {
+	any := false
+	for i, l := range p.Lines {
+		if routes[i].Labels = nil; len(l.Labels) > 0 {
+			routes[i].Labels = make([]geom.Rect, len(l.Labels))
+			any = true
+		}
+	}
+	if !any {
+		return nil
 	}
 	var bounds geom.Rect
 	for _, b := range p.Boxes {
 		bounds = bounds.Union(b.Rect)
 	}
-	boxes, segs, placed := geom.NewIndex(bounds), geom.NewIndex(bounds), geom.NewIndex(bounds)
-	for _, b := range p.Boxes {
-		boxes.Add(b.Rect)
-	}
+	segs, placed := geom.NewIndex(bounds), geom.NewIndex(bounds)
 	type owner struct{ line, at int }
 	var owners []owner
 	for i, r := range routes {
@@ -48,8 +65,37 @@ func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 			owners = append(owners, owner{i, k})
 		}
 	}
+	sister := func(i, j int) bool {
+		a, b := p.Lines[i].From.Box, p.Lines[j].From.Box
+		return i == j || a >= 0 && a == b
+	}
+	var hit []block
+	covered := func(i int, at geom.Rect) bool {
+		on := false
+		segs.Near(at.Grow(0.5), func(n int) { on = on || !sister(owners[n].line, i) })
+		return on
+	}
 	for i, r := range routes {
-		for j, size := range sizes[i] {
+		for j, l := range p.Lines[i].Labels {
+			if !l.Placed && !l.Inside {
+				continue
+			}
+			at := l.inside(r.Points)
+			if l.Placed {
+				at = l.spot(r.Points)
+			}
+			r.Labels[j] = at
+			placed.Add(at)
+			if p.KeepOff && l.Placed && covered(i, at) {
+				hit = append(hit, block{i, at})
+			}
+		}
+	}
+	for i, r := range routes {
+		for j, l := range p.Lines[i].Labels {
+			if l.Placed || l.Inside {
+				continue
+			}
 			best, least := geom.Rect{}, math.Inf(1)
 			try := func(at geom.Rect, far float64) float64 {
 				c := far
@@ -59,11 +105,9 @@ func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 				boxes.Near(at.Grow(1.5), func(int) { c += onStep })
 				placed.Near(at.Grow(1), func(int) { c += onLabel })
 				segs.Near(at.Grow(0.5), func(n int) {
-					o := owners[n]
-					switch l := p.Lines[o.line]; {
-					case o.line == i || l.From.Box >= 0 && l.From.Box == p.Lines[i].From.Box:
+					if sister(owners[n].line, i) {
 						c += onSister
-					default:
+					} else {
 						c += onLine
 					}
 				})
@@ -72,18 +116,48 @@ func Labels(p Page, routes []Route, sizes [][]Size) [][]geom.Rect {
 				}
 				return least
 			}
-			spots(r.Points, size, p.Lines[i].Outcome && j == 0, float64(j), try)
-			out[i] = append(out[i], best)
+			spots(r.Points, l, p.Lines[i].Outcome && j == 0, float64(j), try)
+			r.Labels[j] = best
 			placed.Add(best)
+			if least >= onLine && covered(i, best) {
+				hit = append(hit, block{i, best})
+			}
 		}
 	}
-	return out
+	return hit
+}
+
+// spot is where a hand put the label.
+func (l Label) spot(pts []geom.Point) geom.Rect {
+	c, dir := geom.At(pts, l.Along)
+	if l.Beside != 0 {
+		half := (math.Abs(dir.Y)*l.W + math.Abs(dir.X)*l.H) / 2
+		d := l.Beside + math.Copysign(half, l.Beside)
+		c = c.Add(geom.Pt(-dir.Y*d, dir.X*d))
+	}
+	return geom.Rect{X: c.X - l.W/2, Y: c.Y - l.H/2, W: l.W, H: l.H}
+}
+
+// inside is the middle of the longest stretch; on an upright one the label is
+// turned.
+func (l Label) inside(pts []geom.Point) geom.Rect {
+	a, b := pts[0], pts[len(pts)-1]
+	for k := 0; k+1 < len(pts); k++ {
+		if k == 0 || pts[k].Dist(pts[k+1]) > a.Dist(b) {
+			a, b = pts[k], pts[k+1]
+		}
+	}
+	w, h := l.W, l.H
+	if math.Abs(a.Y-b.Y) > math.Abs(a.X-b.X) {
+		w, h = h, w
+	}
+	return geom.Rect{X: (a.X+b.X)/2 - w/2, Y: (a.Y+b.Y)/2 - h/2, W: w, H: h}
 }
 
 // spots calls try for the places of a label along a line, with how far each is
 // from where the label would best stand. try answers what the best so far
 // costs; places that cannot be better are passed over.
-func spots(pts []geom.Point, s Size, atStart bool, nth float64, try func(geom.Rect, float64) float64) {
+func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.Rect, float64) float64) {
 	longest, done := 0, 0.0
 	for k := 0; k+1 < len(pts); k++ {
 		if pts[k].Dist(pts[k+1]) > pts[longest].Dist(pts[longest+1]) {

@@ -22,6 +22,8 @@ type key struct {
 	fromPort, toPort string
 	fromAt, toAt     geom.Point
 	noFrom, noTo     sides
+	pins             string
+	direct           bool
 }
 
 // found is the path of one line, blind to other lines, and what it rests on:
@@ -32,6 +34,8 @@ type found struct {
 	from, to gate
 	cost     float64
 	through  bool
+	direct   bool
+	pins     []Pin // those that it keeps
 
 	known bits
 	zones []geom.Rect
@@ -121,7 +125,7 @@ func (f *found) entered(moved []geom.Rect) bool {
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 	l := p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -139,11 +143,26 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 	return f
 }
 
+// pinKey tells lists of pins from each other.
+func pinKey(pins []Pin) string {
+	if len(pins) == 0 {
+		return ""
+	}
+	var b []byte
+	for _, p := range pins {
+		b = append(geom.AppendNum(b, p.At), '-')
+		if p.Upright {
+			b[len(b)-1] = '|'
+		}
+	}
+	return string(b)
+}
+
 // apart routes a line again so that it does not run along the walls; nil when
 // there is no such way.
 func (r *Router) apart(p Page, i int, walls []wall) *found {
 	f := r.explore(p, p.Lines[i], 0, 0, walls)
-	if f.through {
+	if f.through || f.direct {
 		return nil
 	}
 	return f
@@ -190,15 +209,24 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 			meet(geom.Rect{X: e.At.X, Y: e.At.Y}.Grow(Margin))
 		}
 	}
+	if l.Direct {
+		f.straight(r, p, l)
+		return f
+	}
+	f.pins = l.Pins
 	for {
 		from := r.gates(p, l.From, noFrom, rects, true)
 		to := r.gates(p, l.To, noTo, rects, false)
 		if l.From.Box >= 0 && l.From.Box == l.To.Box {
 			from, to = loopGates(l, from, to)
 		}
-		pts, gf, gt := r.work.find(rects, from, to, walls)
+		pts, gf, gt := r.work.find(rects, from, to, walls, f.pins)
+		if pts == nil && len(f.pins) > 0 {
+			f.pins = nil // steps stand where it was pinned: it runs free
+			continue
+		}
 		if pts == nil {
-			f.straight(r, p, l)
+			f.around(r, p, l)
 			return f
 		}
 		before := len(rects)
@@ -211,7 +239,9 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 		f.points, f.from, f.to = pts, *gf, *gt
 		f.cost = cost(pts)
 		if len(walls) == 0 { // else it would move back onto the line that it was to leave
-			f.straighten(rects, meet)
+			if len(f.pins) == 0 {
+				f.straighten(rects, meet)
+			}
 			f.centre(rects, meet)
 		}
 		if len(rects) > before {
@@ -233,6 +263,11 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 		return []gate{{port: round(e.At), turn: round(e.At), free: true}}
 	}
 	b := p.Boxes[e.Box]
+	if e.Placed {
+		g := gate{name: e.Port, side: e.Side, fixed: true, port: round(e.At)}
+		g.turn = before(g.port, e.Side, b.Rect, clearance(g.port, e.Side, b.Rect, rects))
+		return []gate{g}
+	}
 	if r.ports[e.Box] == nil {
 		r.ports[e.Box] = b.Kind.Ports(b.Rect.W, b.Rect.H)
 	}
@@ -251,10 +286,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 			g.cost = sideways
 		}
 		free := clearance(g.port, port.Side, b.Rect, rects)
-		d := math.Min(Margin, free/2)
-		o := port.Side.Out()
-		edge := edgeOf(b.Rect, port.Side, g.port)
-		g.turn = round(edge.Add(geom.Pt(o.X*d, o.Y*d)))
+		g.turn = before(g.port, port.Side, b.Rect, free)
 		all = append(all, g)
 		if free > 2*hard && !no.has(port.Side) {
 			all[open], all[len(all)-1] = all[len(all)-1], all[open]
@@ -265,6 +297,12 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 		return all
 	}
 	return all[:open]
+}
+
+// before is where a line may first turn before a port with so much free way.
+func before(port geom.Point, s symbol.Side, own geom.Rect, free float64) geom.Point {
+	d, o := math.Min(Margin, free/2), s.Out()
+	return round(edgeOf(own, s, port).Add(geom.Pt(o.X*d, o.Y*d)))
 }
 
 func round(p geom.Point) geom.Point { return geom.Pt(geom.Round2(p.X), geom.Round2(p.Y)) }
@@ -347,9 +385,9 @@ func loopGates(l Line, from, to []gate) ([]gate, []gate) {
 	return from, to
 }
 
-// straight draws a line that has no way around: by right angles from end to
-// end, through whatever stands there.
-func (f *found) straight(r *Router, p Page, l Line) {
+// around draws a line that has no way around all the same: by right angles
+// from end to end, through whatever stands there.
+func (f *found) around(r *Router, p Page, l Line) {
 	f.through = true
 	f.from, f.to = r.nearest(p, l.From, l.To, true), r.nearest(p, l.To, l.From, false)
 	a, b := f.from.port, f.to.port
@@ -357,11 +395,51 @@ func (f *found) straight(r *Router, p Page, l Line) {
 	if !f.from.free && (f.from.side == symbol.Top || f.from.side == symbol.Bottom) {
 		mid = geom.Pt(a.X, b.Y)
 	}
-	f.points = geom.Simplify([]geom.Point{a, mid, b})
+	f.points, f.pins = geom.Simplify([]geom.Point{a, mid, b}), nil
 	if len(f.points) < 2 {
 		f.points = []geom.Point{a, b}
 	}
 	f.cost = cost(f.points) + 1e6
+}
+
+// straight draws a line from end to end: from the ports that it is glued to,
+// else from where the straight way to the other end leaves the outline.
+func (f *found) straight(r *Router, p Page, l Line) {
+	f.direct = true
+	f.from, f.to = r.nearest(p, l.From, l.To, true), r.nearest(p, l.To, l.From, false)
+	a, b := f.from.port, f.to.port
+	middle := func(e End, g gate) geom.Point {
+		if e.Box >= 0 && e.Port == "" {
+			return p.Boxes[e.Box].Rect.Centre()
+		}
+		return g.port
+	}
+	ma, mb := middle(l.From, f.from), middle(l.To, f.to)
+	if l.From.Box >= 0 && l.From.Port == "" {
+		a = leaves(p.Boxes[l.From.Box], ma, mb)
+	}
+	if l.To.Box >= 0 && l.To.Port == "" {
+		b = leaves(p.Boxes[l.To.Box], mb, ma)
+	}
+	if l.From.Box >= 0 && l.From.Box == l.To.Box { // a loop has no straight way
+		a, b = f.from.port, f.to.port
+	}
+	f.points = []geom.Point{round(a), round(b)}
+	f.cost = cost(f.points)
+}
+
+// leaves is where the straight way from inside a box to a point cuts its
+// outline; the point from itself when it does not.
+func leaves(b Box, from, to geom.Point) geom.Point {
+	outline := b.Kind.Outline(b.Rect.W, b.Rect.H).Shift(b.Rect.X, b.Rect.Y).Flatten(0.1)
+	best, far := from, -1.0
+	for i := range outline {
+		q, ok := geom.Meet(from, to, outline[i], outline[(i+1)%len(outline)])
+		if d := q.Dist(from); ok && d > far {
+			best, far = q, d
+		}
+	}
+	return best
 }
 
 func (r *Router) nearest(p Page, e, other End, out bool) gate {
@@ -447,7 +525,7 @@ func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
 			return q.Y
 		}
 		a, at, b := get(pts[k-1]), get(pts[k]), get(pts[k+2])
-		if (at-a)*(b-at) <= 0 {
+		if (at-a)*(b-at) <= 0 || f.pinned(upright, at) {
 			continue
 		}
 		lo, hi := math.Min(a, b), math.Max(a, b)
@@ -503,6 +581,16 @@ func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
 			pts[k].Y, pts[k+1].Y = mid, mid
 		}
 	}
+}
+
+// pinned tells whether the stretch at that place was pinned there.
+func (f *found) pinned(upright bool, at float64) bool {
+	for _, p := range f.pins {
+		if p.Upright == upright && math.Abs(p.At-at) < 0.01 {
+			return true
+		}
+	}
+	return false
 }
 
 // keepStub narrows [lo,hi] so that the stretch at the port a reaches at least

@@ -10,6 +10,7 @@ import (
 // close beside each other.
 type nudger struct {
 	p     Page
+	clear []block     // labels that other lines make way for
 	near  *geom.Index // the boxes
 	paths []*found
 	lines [][]geom.Point
@@ -33,8 +34,8 @@ type stretch struct {
 	lead      int     // the stretch that this one moves along with; itself, when it leads
 }
 
-func newNudger(p Page, paths []*found, near *geom.Index) *nudger {
-	n := &nudger{p: p, near: near, paths: paths, lines: make([][]geom.Point, len(paths))}
+func newNudger(p Page, paths []*found, near *geom.Index, clear []block) *nudger {
+	n := &nudger{p: p, clear: clear, near: near, paths: paths, lines: make([][]geom.Point, len(paths))}
 	all := 0
 	for _, f := range paths {
 		all += len(f.points)
@@ -46,6 +47,15 @@ func newNudger(p Page, paths []*found, near *geom.Index) *nudger {
 		n.lines[i] = buf[at:len(buf):len(buf)]
 	}
 	return n
+}
+
+// routes are the finished lines.
+func (n *nudger) routes() []Route {
+	out := make([]Route, len(n.paths))
+	for i, f := range n.paths {
+		out[i] = Route{Points: n.points(i), FromPort: f.from.name, ToPort: f.to.name, Through: f.through, Pins: f.pins}
+	}
+	return out
 }
 
 // points is the finished line i, two decimals.
@@ -91,6 +101,25 @@ func (n *nudger) stretches(upright bool) []stretch {
 			if k == 0 || k == len(pts)-2 {
 				s.stiff = 6
 			}
+			if f := n.paths[i]; f.direct || f.pinned(upright, s.pos) {
+				s.stiff = 1e6
+			}
+			out = append(out, s)
+		}
+	}
+	// A label counts as a line that does not move, along its middle: at Gap from
+	// that, others are clear of it. A broad one counts as several.
+	for i, b := range n.clear {
+		r := b.rect
+		s := stretch{line: -1 - i, low: r.Y, high: r.Bottom(), stiff: 1e6, bounded: true}
+		at, size := r.CX(), r.W
+		if !upright {
+			s.low, s.high, at, size = r.X, r.Right(), r.CY(), r.H
+		}
+		parts := math.Ceil(size / (2 * Gap))
+		for k := range int(parts) {
+			s.pos = at + (float64(k)+0.5-parts/2)*math.Min(2*Gap, size/parts)
+			s.was, s.min, s.max, s.from, s.to = s.pos, s.pos, s.pos, s.pos, s.pos
 			out = append(out, s)
 		}
 	}
@@ -110,7 +139,9 @@ func (n *nudger) join(ss []stretch) {
 	holds := map[port]int{}
 	for i := range ss {
 		s := &ss[i]
-		s.lead = i
+		if s.lead = i; s.line < 0 {
+			continue
+		}
 		f, l := n.paths[s.line], n.p.Lines[s.line]
 		hold := func(b int, g gate, out bool) {
 			if b < 0 {
@@ -173,7 +204,7 @@ func (n *nudger) pass(upright bool) bool {
 			}
 			q := pair{a, b}
 			d := ss[i].was - ss[j].was
-			if math.Abs(d) < alike {
+			if math.Abs(d) < alike && ss[i].line >= 0 && ss[j].line >= 0 {
 				if o := n.order(&ss[i], &ss[j], upright, 0); o != 0 {
 					d = float64(o)
 				}
@@ -181,20 +212,23 @@ func (n *nudger) pass(upright bool) bool {
 			if d > 0 {
 				q = pair{b, a}
 			}
-			if known == nil {
-				known = map[pair]bool{}
-			}
-			known[q] = true
 			for _, k := range [2]int{a, b} {
 				if !ss[k].bounded {
 					n.boundAll(ss, k, upright)
 				}
+			}
+			if other := (pair{q.b, q.a}); n.cramped(ss, q) && !n.cramped(ss, other) {
+				q = other
 			}
 			if ss[q.b].to-ss[q.a].from < narrowest {
 				if q = (pair{q.b, q.a}); ss[q.b].to-ss[q.a].from < narrowest {
 					return // neither can give way
 				}
 			}
+			if known == nil {
+				known = map[pair]bool{}
+			}
+			known[q] = true
 			pairs = append(pairs, q)
 			more = true
 		})
@@ -214,8 +248,18 @@ func (n *nudger) pass(upright bool) bool {
 	return len(pairs) > 0
 }
 
+// cramped tells of a pair with a label whether the line has no room on that
+// side of it.
+func (n *nudger) cramped(ss []stretch, q pair) bool {
+	a, b := &ss[q.a], &ss[q.b]
+	return (a.line < 0 || b.line < 0) && b.max-a.min < Gap
+}
+
 // put writes a stretch's place back into its line.
 func (n *nudger) put(s *stretch, upright bool) {
+	if s.line < 0 {
+		return
+	}
 	pts := n.lines[s.line]
 	if upright {
 		pts[s.at].X, pts[s.at+1].X = s.pos, s.pos
@@ -249,16 +293,33 @@ func (n *nudger) close(ss []stretch, f func(i, j int)) {
 			if ss[j].pos-ss[i].pos >= Gap-0.01 {
 				break
 			}
-			if ss[i].line != ss[j].line && math.Min(ss[i].high, ss[j].high)-math.Max(ss[i].low, ss[j].low) > 0.5 {
+			if n.apart(&ss[i], &ss[j]) && math.Min(ss[i].high, ss[j].high)-math.Max(ss[i].low, ss[j].low) > 0.5 {
 				f(min(i, j), max(i, j))
 			}
 		}
 	}
 }
 
+// apart tells whether two stretches are to be kept apart at all: not those of
+// one line, nor a label and the lines that leave its line's step.
+func (n *nudger) apart(a, b *stretch) bool {
+	if a.line >= 0 && b.line >= 0 {
+		return a.line != b.line
+	}
+	if a.line < 0 && b.line < 0 {
+		return false
+	}
+	owner, line := n.clear[-1-min(a.line, b.line)].line, max(a.line, b.line)
+	from := n.p.Lines[owner].From.Box
+	return owner != line && (from < 0 || from != n.p.Lines[line].From.Box)
+}
+
 // trunk tells whether two stretches belong to lines that share a port and run
 // there together: the first, or last, two stretches of each.
 func (n *nudger) trunk(a, b *stretch) bool {
+	if a.line < 0 || b.line < 0 {
+		return false
+	}
 	f, g := n.p.Lines[a.line], n.p.Lines[b.line]
 	p, q := n.paths[a.line], n.paths[b.line]
 	if f.From.Box >= 0 && f.From.Box == g.From.Box && p.from.name == q.from.name && a.at <= 1 && b.at <= 1 {
@@ -308,11 +369,12 @@ func (n *nudger) bound(s *stretch, upright bool) {
 	if last {
 		hold(f.to)
 	}
-	if f.through {
+	fixed := f.through || f.direct || f.pinned(upright, s.was)
+	if fixed {
 		s.min, s.max = s.pos, s.pos
 	}
 	s.from, s.to = s.min, s.max
-	if f.through {
+	if fixed {
 		return
 	}
 	corridor := geom.Rect{X: s.min, Y: s.low, W: s.max - s.min, H: s.high - s.low}
@@ -446,11 +508,14 @@ func (n *nudger) clashes() []clash {
 		ss := n.stretches(upright)
 		n.close(ss, func(i, j int) {
 			a, b := &ss[i], &ss[j]
-			if math.Abs(a.pos-b.pos) > 2 || n.sharePort(a.line, b.line) {
+			if a.line < 0 || b.line < 0 || math.Abs(a.pos-b.pos) > 2 || n.sharePort(a.line, b.line) {
 				return
 			}
 			l, o := max(a.line, b.line), min(a.line, b.line)
-			if !seen[l] && !n.paths[l].through {
+			if n.paths[l].direct {
+				l, o = o, l
+			}
+			if !seen[l] && !n.paths[l].through && !n.paths[l].direct {
 				seen[l] = true
 				out = append(out, clash{l, o})
 			}

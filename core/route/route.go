@@ -45,11 +45,14 @@ type Box struct {
 }
 
 // End is one end of a line: at a port of a box ("" for any side), or with Box
-// negative loose at a point.
+// negative loose at a point. A port that is not one of the symbol's own has
+// Placed set and stands at At, facing Side.
 type End struct {
-	Box  int
-	Port string
-	At   geom.Point
+	Box    int
+	Port   string
+	At     geom.Point
+	Placed bool
+	Side   symbol.Side
 }
 
 // Line is a connector to be routed. Lines of a page come in a fixed order,
@@ -57,13 +60,23 @@ type End struct {
 type Line struct {
 	ID       string
 	From, To End
-	Outcome  bool // leaves a decision: wants a tip of its own
+	Outcome  bool  // leaves a decision: wants a tip of its own
+	Direct   bool  // runs straight from end to end, whatever stands there
+	Pins     []Pin // stretches that it has to run along, from first to last
+	Labels   []Label
+}
+
+// Pin is the place of a stretch: the x of an upright one, the y of a level one.
+type Pin struct {
+	Upright bool
+	At      float64
 }
 
 // Page is what the router is given.
 type Page struct {
-	Boxes []Box
-	Lines []Line
+	Boxes   []Box
+	Lines   []Line
+	KeepOff bool // lines keep off labels that were placed by hand
 }
 
 // Route is how one line runs.
@@ -71,7 +84,9 @@ type Route struct {
 	Points   []geom.Point
 	FromPort string // "" at a loose end
 	ToPort   string
-	Through  bool // no way around was there: drawn straight through
+	Through  bool        // no way around was there: drawn straight through
+	Pins     []Pin       // those that could be kept
+	Labels   []geom.Rect // where the labels stand
 }
 
 // Router routes pages that follow each other, such as the frames of a drag.
@@ -90,11 +105,12 @@ type Router struct {
 // clashRounds is how often lines that still lie on others are routed anew.
 const clashRounds = 6
 
-// Routes computes the route of every line of the page.
+// Routes computes the route of every line of the page and the places of its
+// labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
 	paths := r.settleSides(p)
-	n := newNudger(p, paths, r.near)
+	n := newNudger(p, paths, r.near, nil)
 	n.run()
 	for range clashRounds {
 		moved := false
@@ -106,12 +122,17 @@ func (r *Router) Routes(p Page) []Route {
 		if !moved {
 			break
 		}
-		n = newNudger(p, paths, r.near)
+		n = newNudger(p, paths, r.near, nil)
 		n.run()
 	}
-	out := make([]Route, len(paths))
-	for i, f := range paths {
-		out[i] = Route{n.points(i), f.from.name, f.to.name, f.through}
+	out := n.routes()
+	if hit := placeLabels(p, out, r.near); len(hit) > 0 {
+		// Lines make way for labels that found no clear place, where they can.
+		n = newNudger(p, paths, r.near, hit)
+		n.run()
+		if again := n.routes(); len(n.clashes()) == 0 && len(placeLabels(p, again, r.near)) < len(hit) {
+			out = again
+		}
 	}
 	return out
 }

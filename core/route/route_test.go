@@ -256,17 +256,15 @@ func TestLabels(t *testing.T) {
 	hits, labels := 0, 0
 	for seed := range 30 {
 		p := generated(uint64(seed), 30, 40)
-		var r Router
-		rs := r.Routes(p)
-		sizes := make([][]Size, len(p.Lines))
 		for i, l := range p.Lines {
 			if l.Outcome {
-				sizes[i] = []Size{{24, 15}}
+				p.Lines[i].Labels = []Label{{W: 24, H: 15}}
 			}
 		}
-		boxes := Labels(p, rs, sizes)
-		for i := range boxes {
-			for _, at := range boxes[i] {
+		var r Router
+		rs := r.Routes(p)
+		for i := range rs {
+			for _, at := range rs[i].Labels {
 				labels++
 				for _, b := range p.Boxes {
 					if b.Rect.Overlaps(at.Grow(-1)) {
@@ -274,7 +272,7 @@ func TestLabels(t *testing.T) {
 					}
 				}
 				for j := range i {
-					for _, other := range boxes[j] {
+					for _, other := range rs[j].Labels {
 						if other.Overlaps(at.Grow(-1)) {
 							hits++
 						}

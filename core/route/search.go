@@ -44,6 +44,9 @@ type edge struct {
 	kind  uint8
 }
 
+// far lies beyond every coordinate of a page, px.
+const far = 1e9
+
 // Kinds of edges: no guide reaches it, one does, a box lies on it.
 const (
 	shut uint8 = iota
@@ -64,11 +67,14 @@ const headings = 4
 
 // find returns the points of the cheapest path from one of the gates from to
 // one of the gates to, ports included, and the gates taken; nil when there is
-// none. Cost is length, bends and stretches inside the margin of a box.
-func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geom.Point, *gate, *gate) {
-	s.lay(boxes, from, to, walls)
+// none. Cost is length, bends and stretches inside the margin of a box. The
+// path runs along the pins one after the other: a state is a place, a heading
+// and how many pins lie behind.
+func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin) ([]geom.Point, *gate, *gate) {
+	s.lay(boxes, from, to, walls, pins)
 	nx, ny := len(s.xs), len(s.ys)
-	states := nx * ny * headings
+	layer := nx * ny * headings
+	states := layer * (len(pins) + 1)
 	s.cost = resize(s.cost, states)
 	s.prev = resize(s.prev, states)
 	s.stamp = resize(s.stamp, states)
@@ -93,7 +99,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 	push := func(state int, cost float64, prev int32) {
 		if s.stamp[state] != s.now || cost < s.cost[state]-1e-9 {
 			s.stamp[state], s.cost[state], s.prev[state] = s.now, cost, prev
-			node := state / headings
+			node := state % layer / headings
 			p := geom.Point{X: s.xs[node%nx], Y: s.ys[node/nx]}
 			h := symbol.Side(state % headings)
 			rest := math.Inf(1) // a lower bound of what is still to pay
@@ -112,7 +118,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 			if !g.free && symbol.Side(h) != g.side {
 				continue
 			}
-			st := n*headings + h
+			st := behind(pins, 0, g.turn, symbol.Side(h))*layer + n*headings + h
 			push(st, g.port.Dist(g.turn)+g.cost, -1-int32(i)) // a start: which gate it is of
 		}
 	}
@@ -122,17 +128,17 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 		if it.cost > s.cost[st]+1e-9 {
 			continue
 		}
-		node, h := st/headings, symbol.Side(st%headings)
+		stage, node, h := st/layer, st%layer/headings, symbol.Side(st%headings)
 		for i := range goals {
 			g := &goals[i]
 			if g.node != node {
 				continue
 			}
-			if g.g.free || h == g.in {
-				return s.trace(st, from, g.g)
+			if (g.g.free || h == g.in) && behind(pins, stage, g.p, h) == len(pins) {
+				return s.trace(st, layer, from, g.g)
 			}
-			if h != opposite(g.in) {
-				push(node*headings+int(g.in), it.cost+bendCost, int32(st))
+			if h != opposite(g.in) && h != g.in {
+				push(stage*layer+node*headings+int(g.in), it.cost+bendCost, int32(st))
 			}
 		}
 		for _, turn := range [3]symbol.Side{0, 1, 3} { // straight on, right, left
@@ -142,11 +148,28 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall) ([]geo
 				c = bendCost
 			}
 			if to, l := s.ahead(node, nh, goals); to >= 0 {
-				push(to*headings+int(nh), it.cost+c+l, int32(st))
+				at := geom.Point{X: s.xs[to%nx], Y: s.ys[to/nx]}
+				push(behind(pins, stage, at, nh)*layer+to*headings+int(nh), it.cost+c+l, int32(st))
 			}
 		}
 	}
 	return nil, nil, nil
+}
+
+// behind is how many pins lie behind a path that comes to a place along a
+// heading, stage of them behind it before.
+func behind(pins []Pin, stage int, at geom.Point, h symbol.Side) int {
+	for stage < len(pins) {
+		pin, v := pins[stage], at.Y
+		if pin.Upright {
+			v = at.X
+		}
+		if pin.Upright != (h == symbol.Top || h == symbol.Bottom) || math.Abs(pin.At-v) > 1e-6 {
+			break
+		}
+		stage++
+	}
+	return stage
 }
 
 // ahead goes from a node along a heading to the next node where a path may
@@ -268,12 +291,12 @@ func (g *goal) rest(p geom.Point, h symbol.Side) float64 {
 }
 
 // trace reads the path back from its last state.
-func (s *searcher) trace(st int, from []gate, g *gate) ([]geom.Point, *gate, *gate) {
+func (s *searcher) trace(st, layer int, from []gate, g *gate) ([]geom.Point, *gate, *gate) {
 	nx := len(s.xs)
 	var pts []geom.Point
 	pts = append(pts, g.port)
 	for {
-		node := st / headings
+		node := st % layer / headings
 		pts = append(pts, geom.Pt(s.xs[node%nx], s.ys[node/nx]))
 		if s.prev[st] < 0 {
 			break
@@ -297,7 +320,7 @@ type guide struct{ at, lo, hi float64 }
 // next box. Some cheapest path follows such edges only, since each of its
 // stretches can be slid until it meets what made a guide (the orthogonal
 // visibility graph of Wybrow, Marriott and Stuckey 2009).
-func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall) {
+func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin) {
 	s.upright, s.level = s.upright[:0], s.level[:0]
 	for i, b := range boxes {
 		g := b.Grow(Margin)
@@ -323,6 +346,13 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall) {
 			s.upright = append(s.upright, guide{r.X, r.Y, r.Bottom()}, guide{r.Right(), r.Y, r.Bottom()})
 		} else {
 			s.level = append(s.level, guide{r.Y, r.X, r.Right()}, guide{r.Bottom(), r.X, r.Right()})
+		}
+	}
+	for _, pin := range pins { // from edge to edge
+		if g := (guide{pin.At, -far, far}); pin.Upright {
+			s.upright = append(s.upright, g)
+		} else {
+			s.level = append(s.level, g)
 		}
 	}
 	s.xs, s.ys = places(s.xs, s.upright), places(s.ys, s.level)

@@ -16,10 +16,6 @@ const (
 	outlineWeight = 1.5
 	lineWeight    = 1.4
 	laneWeight    = 1.0
-	corner        = 6.0 // radius of a connector's bends
-	arrowLong     = 10.0
-	arrowHalf     = 4.2
-	arrowNotch    = 7.5 // where the line meets the arrowhead
 )
 
 // Drawing is the whole page with its title and title block.
@@ -153,89 +149,6 @@ func tag(sh *Shape) []Item {
 		{Path: geom.Box(geom.Rect{X: x, Y: y, W: geom.Round2(w), H: h}), Fill: Ink},
 		text(n, x+4, y+11.3, typeset.Mono, size, "#FFFFFF"),
 	}
-}
-
-// look is how a meaning is drawn.
-func look(m chart.Meaning) (dash []float64, weight float64, arrow bool) {
-	switch m {
-	case chart.Aside:
-		return []float64{6, 4}, lineWeight, true
-	case chart.Data:
-		return []float64{1.5, 3.5}, lineWeight, true
-	case chart.Note:
-		return []float64{4, 3}, 1, false
-	}
-	return nil, lineWeight, true
-}
-
-// LineElement draws a connector with its arrowhead and labels.
-func (s *Sheet) LineElement(r *Run) Element {
-	e := Element{Class: "connector", ID: r.Line.ID, Title: s.sentence(r)}
-	dash, weight, arrow := look(r.Line.Meaning)
-	pts := append([]geom.Point(nil), r.Points...)
-	colour := Ink
-	if r.Through {
-		colour = Red
-	}
-	var tip []Item
-	if n := len(pts); arrow && n >= 2 {
-		a, b := pts[n-2], pts[n-1]
-		if l := a.Dist(b); l > 0 {
-			u := geom.Pt((b.X-a.X)/l, (b.Y-a.Y)/l)
-			back := func(d, side float64) geom.Point {
-				return geom.Pt(geom.Round2(b.X-u.X*d-u.Y*side), geom.Round2(b.Y-u.Y*d+u.X*side))
-			}
-			p, q, c := back(arrowLong, arrowHalf), back(arrowLong, -arrowHalf), back(arrowNotch, 0)
-			tip = append(tip, Item{Path: geom.Path{}.Move(b.X, b.Y).Line(p.X, p.Y).Line(c.X, c.Y).Line(q.X, q.Y).Close(), Fill: colour})
-			if l > arrowNotch {
-				pts[n-1] = c
-			}
-		}
-	}
-	it := Item{Path: geom.Rounded(pts, corner), Stroke: colour, Weight: weight, Dash: dash}
-	e.Items = append(append(e.Items, it), tip...)
-	for i, end := range [2]chart.End{r.Line.From, r.Line.To} {
-		if end.Loose() && len(r.Points) > 0 {
-			e.Items = append(e.Items, frayed(r.Points, i == 1))
-		}
-	}
-	if r.Through && len(r.Points) >= 2 {
-		m, _ := geom.At(r.Points, 0.5)
-		e.Items = append(e.Items, Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5})
-	}
-	for _, l := range r.Labels {
-		for k := 0; k+1 < len(r.Points); k++ {
-			if geom.SegmentIn(r.Points[k], r.Points[k+1], l.Box) { // it stands astride: the line is interrupted
-				e.Items = append(e.Items, Item{Path: geom.Box(l.Box.Grow(1)), Fill: Paper})
-				break
-			}
-		}
-		for k, t := range l.Lines {
-			y := l.Box.Y + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
-			e.Items = append(e.Items, text(t, l.Box.X, y, typeset.Regular, labelSize, Ink))
-		}
-	}
-	return e
-}
-
-// frayed marks a loose end: three short strands in red.
-func frayed(pts []geom.Point, atEnd bool) Item {
-	b, a := pts[0], pts[0]
-	if len(pts) > 1 {
-		a = pts[1]
-	}
-	if atEnd {
-		b, a = pts[len(pts)-1], pts[max(0, len(pts)-2)]
-	}
-	u := geom.Pt(1, 0)
-	if l := a.Dist(b); l > 0 {
-		u = geom.Pt((b.X-a.X)/l, (b.Y-a.Y)/l)
-	}
-	var p geom.Path
-	for _, k := range [3]float64{-0.6, 0, 0.6} {
-		p = p.Move(b.X, b.Y).Line(geom.Round2(b.X+9*(u.X-k*u.Y)), geom.Round2(b.Y+9*(u.Y+k*u.X)))
-	}
-	return Item{Path: p, Stroke: Red, Weight: 1.5}
 }
 
 // sentence says in words what a connector does.

@@ -33,7 +33,9 @@ type Run struct {
 	Points           []geom.Point
 	FromPort, ToPort string // "" at a loose end
 	Through          bool   // no way around: drawn straight through
+	Pins             []route.Pin
 	Labels           []LabelShape
+	Hops             []Hop // where it yields to a line that it crosses
 }
 
 // LabelShape is a connector's label as drawn.
@@ -110,7 +112,7 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 			s.Index = i
 		}
 	}
-	rp := route.Page{Boxes: make([]route.Box, 0, len(p.Steps)+len(p.Lanes)), Lines: make([]route.Line, 0, len(p.Connectors))}
+	rp := route.Page{KeepOff: p.KeepOff, Boxes: make([]route.Box, 0, len(p.Steps)+len(p.Lanes)), Lines: make([]route.Line, 0, len(p.Connectors))}
 	at := make(map[string]int, len(p.Steps))
 	s.Steps = make([]Shape, len(p.Steps))
 	tops := laneTops(p)
@@ -125,35 +127,51 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 	for _, l := range p.Lanes {
 		rp.Boxes = append(rp.Boxes, route.Box{ID: "lane " + l.ID, Rect: head(p, l)})
 	}
-	sizes := make([][]route.Size, len(p.Connectors))
 	shapes := make([][]LabelShape, len(p.Connectors))
 	end := func(e chart.End) route.End {
 		if e.Loose() {
 			return route.End{Box: -1, At: geom.Pt(e.X, e.Y)}
 		}
-		return route.End{Box: at[e.Step], Port: e.Port}
+		out := route.End{Box: at[e.Step], Port: e.Port}
+		if sh := &s.Steps[out.Box]; e.Port != "" && len(sh.Step.Ports) > 0 {
+			if q, ok := sh.Step.Port(e.Port, sh.Rect.W, sh.Rect.H); ok {
+				out.Placed, out.Side, out.At = true, q.Side, q.At.Add(geom.Pt(sh.Rect.X, sh.Rect.Y))
+			}
+		}
+		return out
 	}
 	for i, l := range p.Connectors {
-		r := route.Line{ID: l.ID, From: end(l.From), To: end(l.To)}
+		r := route.Line{ID: l.ID, From: end(l.From), To: end(l.To), Direct: l.Kind == chart.Straight}
 		r.Outcome = !l.From.Loose() && l.Meaning.Way() && p.Steps[r.From.Box].Symbol == symbol.Decision
-		rp.Lines = append(rp.Lines, r)
-		for _, t := range l.Labels {
+		if !r.Direct {
+			for _, pin := range l.Pins {
+				r.Pins = append(r.Pins, route.Pin{Upright: pin.Upright, At: p.PinAt(l, pin)})
+			}
+		}
+		for k, t := range l.Labels {
 			ls := c.label(t.Text)
 			shapes[i] = append(shapes[i], ls)
-			sizes[i] = append(sizes[i], route.Size{W: ls.Box.W, H: ls.Box.H})
+			label := route.Label{W: ls.Box.W, H: ls.Box.H}
+			if pl := t.Place; pl != nil {
+				label.Placed, label.Along, label.Beside = true, pl.Along, pl.Beside
+			} else if l.Kind == chart.Wide && k == 0 {
+				label.Inside = true
+			}
+			r.Labels = append(r.Labels, label)
 		}
+		rp.Lines = append(rp.Lines, r)
 	}
 	routes := c.router.Routes(rp)
-	boxes := route.Labels(rp, routes, sizes)
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
-		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through}
+		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Pins: r.Pins}
 		for k, l := range shapes[i] {
-			l.Box.X, l.Box.Y = geom.Round2(boxes[i][k].X), geom.Round2(boxes[i][k].Y)
+			l.Box.X, l.Box.Y = geom.Round2(r.Labels[k].X), geom.Round2(r.Labels[k].Y)
 			run.Labels = append(run.Labels, l)
 		}
 		s.Lines[i] = run
 	}
+	s.cross()
 	return s
 }
 
@@ -225,7 +243,7 @@ func (s *Sheet) RunAt(q geom.Point, reach float64) *Run {
 
 // Ports are the places where a connector holds at the step, on the page.
 func (sh *Shape) Ports() []symbol.Port {
-	ps := sh.Step.Symbol.Ports(sh.Rect.W, sh.Rect.H)
+	ps := sh.Step.PortsAt(sh.Rect.W, sh.Rect.H)
 	for i := range ps {
 		ps[i].At = ps[i].At.Add(geom.Pt(sh.Rect.X, sh.Rect.Y))
 	}

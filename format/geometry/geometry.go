@@ -92,7 +92,7 @@ func Write(w io.Writer, sheets []*scene.Sheet) error {
 				b := boxOf(around)
 				c.LabelBox = &b
 			}
-			for _, q := range r.Points {
+			for _, q := range r.Drawn() {
 				c.Points = append(c.Points, [2]float64{q.X, q.Y})
 			}
 			p.Connectors = append(p.Connectors, c)

@@ -1,0 +1,178 @@
+package scene
+
+import (
+	"math"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/typeset"
+)
+
+// corner is the radius of a connector's bends, px.
+const corner = 6.0
+
+// A broad arrow, px.
+const (
+	wideHalf = 11.0 // half of its body
+	headHalf = 18.0
+	headLong = 18.0
+)
+
+// LineElement draws a connector with its ends and labels.
+func (s *Sheet) LineElement(r *Run) Element {
+	e := Element{Class: "connector", ID: r.Line.ID, Title: s.sentence(r)}
+	look := LookOf(r.Line)
+	if r.Through {
+		look.Colour = Red
+	}
+	if len(r.Points) >= 2 {
+		if r.Line.Kind == chart.Wide {
+			e.Items = append(e.Items, look.wide(r.Points))
+		} else {
+			e.Items = append(e.Items, look.line(r)...)
+		}
+	}
+	for i, end := range [2]chart.End{r.Line.From, r.Line.To} {
+		if end.Loose() && len(r.Points) > 0 {
+			e.Items = append(e.Items, frayed(r.Points, i == 1))
+		}
+	}
+	if r.Through && len(r.Points) >= 2 {
+		m, _ := geom.At(r.Points, 0.5)
+		e.Items = append(e.Items, Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5})
+	}
+	for i, l := range r.Labels {
+		e.Items = append(e.Items, r.label(l, r.Line.Kind == chart.Wide && i == 0)...)
+	}
+	return e
+}
+
+// line draws a connector of any kind but the broad one.
+func (l Look) line(r *Run) []Item {
+	pts := append([]geom.Point(nil), r.Points...)
+	n := len(pts)
+	start, cut := l.mark(l.Start, pts[1], pts[0], l.Colour)
+	pts[0] = shorten(pts[1], pts[0], cut)
+	end, cut := l.mark(l.End, r.Points[n-2], r.Points[n-1], l.Colour)
+	pts[n-1] = shorten(pts[n-2], pts[n-1], cut)
+	it := Item{Path: r.path(pts), Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
+	return append(append([]Item{it}, start...), end...)
+}
+
+// shorten moves b towards a; where there is not room enough, not at all.
+func shorten(a, b geom.Point, by float64) geom.Point {
+	d := a.Dist(b)
+	if by == 0 || d <= by {
+		return b
+	}
+	return geom.Pt(geom.Round2(b.X+(a.X-b.X)*by/d), geom.Round2(b.Y+(a.Y-b.Y)*by/d))
+}
+
+// path is a connector's line through the points, which are the run's own but
+// for what its ends cut off.
+func (r *Run) path(pts []geom.Point) geom.Path {
+	switch r.Line.Kind {
+	case chart.Straight:
+		return geom.Polyline(pts)
+	case chart.Curved:
+		return geom.Curved(pts)
+	case chart.Square:
+		return r.hopping(pts, 0)
+	}
+	return r.hopping(pts, corner)
+}
+
+// Drawn is the line as it is drawn: its points, and for a curve points on it.
+func (r *Run) Drawn() []geom.Point {
+	if r.Line.Kind == chart.Curved {
+		return geom.Curved(r.Points).Flatten(0.2)
+	}
+	return r.Points
+}
+
+// wide is the outline of a broad arrow along the points.
+func (l Look) wide(pts []geom.Point) Item {
+	n := len(pts)
+	last := pts[n-2].Dist(pts[n-1])
+	long := math.Min(headLong, last*0.8)
+	head := l.End != chart.Bare
+	tail := l.Start != chart.Bare
+	body := append([]geom.Point(nil), pts...)
+	if head {
+		body[n-1] = shorten(pts[n-2], pts[n-1], long)
+	}
+	if tail {
+		body[0] = shorten(body[1], pts[0], math.Min(headLong, pts[0].Dist(pts[1])*0.8))
+	}
+	left, right := geom.Beside(body, wideHalf), geom.Beside(body, -wideHalf)
+	barbs := func(a, b geom.Point, tip geom.Point) []geom.Point { // from the left side round to the right one
+		u := geom.Pt((b.X-a.X)/a.Dist(b), (b.Y-a.Y)/a.Dist(b))
+		return []geom.Point{b.Add(geom.Pt(u.Y*headHalf, -u.X*headHalf)), tip, b.Add(geom.Pt(-u.Y*headHalf, u.X*headHalf))}
+	}
+	out := append([]geom.Point(nil), left...)
+	if head && body[n-1] != pts[n-1] {
+		out = append(out, barbs(body[n-2], body[n-1], pts[n-1])...)
+	}
+	for i := n - 1; i >= 0; i-- {
+		out = append(out, right[i])
+	}
+	if tail && body[0] != pts[0] {
+		out = append(out, barbs(body[1], body[0], pts[0])...)
+	}
+	for i, q := range out {
+		out[i] = geom.Pt(geom.Round2(q.X), geom.Round2(q.Y))
+	}
+	return Item{Path: geom.Polyline(out).Close(), Fill: Paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
+}
+
+// label draws a label; on a plate, which interrupts the line, where it stands
+// astride of it.
+func (r *Run) label(l LabelShape, inside bool) []Item {
+	var out []Item
+	if inside && l.Box.H > l.Box.W { // turned, to read upward
+		for k, t := range l.Lines {
+			x := l.Box.X + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
+			it := text(t, x, l.Box.Bottom(), typeset.Regular, labelSize, Ink)
+			it.Upright = true
+			it.At.Y = geom.Round2(l.Box.CY() + it.Width/2)
+			out = append(out, it)
+		}
+		return out
+	}
+	pts := r.Drawn()
+	for k := 0; k+1 < len(pts) && !inside; k++ {
+		if geom.SegmentIn(pts[k], pts[k+1], l.Box) {
+			out = append(out, Item{Path: geom.Box(l.Box.Grow(1)), Fill: Paper})
+			break
+		}
+	}
+	for k, t := range l.Lines {
+		y := l.Box.Y + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
+		x := l.Box.X
+		if inside {
+			x = l.Box.CX() - typeset.Width(typeset.Regular, labelSize, t)/2
+		}
+		out = append(out, text(t, x, y, typeset.Regular, labelSize, Ink))
+	}
+	return out
+}
+
+// frayed marks a loose end: three short strands in red.
+func frayed(pts []geom.Point, atEnd bool) Item {
+	b, a := pts[0], pts[0]
+	if len(pts) > 1 {
+		a = pts[1]
+	}
+	if atEnd {
+		b, a = pts[len(pts)-1], pts[max(0, len(pts)-2)]
+	}
+	u := geom.Pt(1, 0)
+	if l := a.Dist(b); l > 0 {
+		u = geom.Pt((b.X-a.X)/l, (b.Y-a.Y)/l)
+	}
+	var p geom.Path
+	for _, k := range [3]float64{-0.6, 0, 0.6} {
+		p = p.Move(b.X, b.Y).Line(geom.Round2(b.X+9*(u.X-k*u.Y)), geom.Round2(b.Y+9*(u.Y+k*u.X)))
+	}
+	return Item{Path: p, Stroke: Red, Weight: 1.5}
+}
