@@ -23,7 +23,8 @@ func (s *Server) editor(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "editor", fiber.Map{"Title": ch.Name, "Chart": e, "Symbols": symbol.All(), "Pages": ch.Pages, "Wasm": s.assets.wasm})
+	return s.render(c, "editor", fiber.Map{"Title": ch.Name, "Chart": e, "Symbols": symbol.All(), "Pages": ch.Pages, "Wasm": s.assets.wasm,
+		"Kinds": kinds, "Marks": chart.Marks, "Dashes": chart.Dashes, "Weights": weights, "Colours": colours})
 }
 
 // chartJSON is the chart as the editor loads it, with its place in the log.

@@ -8,6 +8,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit"
 	"plaintracer/core/scene"
 	"plaintracer/format/svg"
 	"plaintracer/store"
@@ -226,10 +227,18 @@ func (s *Server) reviewRemark(c fiber.Ctx) error {
 // helpers are what the templates call.
 func (s *Server) helpers() map[string]any {
 	return map[string]any{
-		"asset": s.assets.url,
-		"many":  many,
-		"ago":   ago,
-		"icon":  icon,
+		"asset":    s.assets.url,
+		"many":     many,
+		"ago":      ago,
+		"icon":     icon,
+		"kindIcon": func(k chart.Kind) template.HTML { return small(edit.KindIcon(k, 20, 18), 20, 18) },
+		"markIcon": func(m chart.Mark) template.HTML { return small(edit.LookIcon(chart.Look{End: m}, 30, 14), 30, 14) },
+		"dashIcon": func(d chart.Dash) template.HTML {
+			return small(edit.LookIcon(chart.Look{Dash: d, End: chart.Bare}, 40, 14), 40, 14)
+		},
+		"weightIcon": func(w float64) template.HTML {
+			return small(edit.LookIcon(chart.Look{Weight: w, End: chart.Bare}, 30, 14), 30, 14)
+		},
 		"initials": func(name string) string {
 			out := ""
 			for _, w := range strings.Fields(name) {

@@ -32,6 +32,7 @@ type update struct {
 	Typing  *edit.Typing   `json:"typing"`
 	Ask     *edit.Question `json:"ask"`
 	Notice  string         `json:"notice,omitempty"`
+	Offer   *edit.Answer   `json:"offer,omitempty"`
 	Clip    string         `json:"clip,omitempty"`
 	Cursor  string         `json:"cursor"`
 	Send    []edit.Sent    `json:"send,omitempty"`
@@ -53,7 +54,7 @@ func answer(u *update, fresh bool) {
 	}
 	u.SVG, u.Drop = b.String(), c.Drop
 	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
-	u.Facts, u.Rows, u.HasRows, u.Typing, u.Ask, u.Notice, u.Clip, u.Cursor = c.Facts, c.Rows, c.Rows != nil, c.Typing, c.Ask, c.Notice, c.Clip, c.Cursor
+	u.Facts, u.Rows, u.HasRows, u.Typing, u.Ask, u.Notice, u.Offer, u.Clip, u.Cursor = c.Facts, c.Rows, c.Rows != nil, c.Typing, c.Ask, c.Notice, c.Offer, c.Clip, c.Cursor
 	pending := session.Pending()
 	u.Seq, u.Waiting = session.Seq(), len(pending)
 	for _, s := range pending {

@@ -50,6 +50,23 @@ func wantLine(e *Editor) string {
 	return ""
 }
 
+func wantOneLine(e *Editor) string {
+	if len(e.lines()) != 1 {
+		return "select one connector first"
+	}
+	return ""
+}
+
+func wantBendable(e *Editor) string {
+	if why := wantOneLine(e); why != "" {
+		return why
+	}
+	if e.lines()[0].Kind == chart.Straight {
+		return "a straight connector has no bends"
+	}
+	return ""
+}
+
 func wantLane(e *Editor) string {
 	if e.lane == "" {
 		return "select a lane by its head first"
@@ -124,12 +141,32 @@ func init() {
 		"select":    {always, func(e *Editor, arg string) { e.cancel(); e.selectOnly(arg) }},
 		"title":     {always, func(e *Editor, _ string) { e.typeOnTitle() }},
 
-		"label":     {wantLine, func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID) }},
-		"flow":      mean(chart.Flow),
-		"aside":     mean(chart.Aside),
-		"data":      mean(chart.Data),
-		"note":      mean(chart.Note),
-		"best-side": {wantLine, func(e *Editor, _ string) { e.bestSides() }},
+		"label":          {wantLine, func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID) }},
+		"label-more":     {wantOneLine, func(e *Editor, _ string) { e.typeOnLabel(e.lines()[0].ID, len(e.lines()[0].Labels), nil) }},
+		"labels-free":    {wantLine, func(e *Editor, _ string) { e.freeLabels() }},
+		"kind":           {always, func(e *Editor, arg string) { e.setKind(arg) }},
+		"look":           {wantLine, func(e *Editor, arg string) { e.setLook(arg) }},
+		"look-back":      {wantLine, func(e *Editor, _ string) { e.lookBack() }},
+		"both-ways":      {wantLine, func(e *Editor, _ string) { e.bothWays() }},
+		"reverse":        {wantLine, func(e *Editor, _ string) { e.reverse() }},
+		"free":           {wantLine, func(e *Editor, _ string) { e.runFree() }},
+		"bends-more":     {wantBendable, func(e *Editor, _ string) { e.addBends() }},
+		"bends-less":     {wantPinned, func(e *Editor, _ string) { e.removeBends() }},
+		"crossings":      {wantLine, func(e *Editor, arg string) { e.setCrossings(arg) }},
+		"crossings-page": {always, func(e *Editor, arg string) { e.setPageCrossings(arg) }},
+		"keep-off": {always, func(e *Editor, _ string) {
+			e.do("lines and labels", chart.Part{Do: "page.set", Page: e.page, KeepOff: ptr(!e.Page().KeepOff)})
+		}},
+		"close-gap": {func(e *Editor) string {
+			return lacks(map[bool]int{true: 1}[e.gap != nil], "no step was deleted just now")
+		}, func(e *Editor, _ string) { e.closeGap() }},
+		"glue-loose":  {wantLoose, func(e *Editor, arg string) { e.glueLoose(arg) }},
+		"ports-clear": {wantPorts, func(e *Editor, _ string) { e.clearPorts() }},
+		"flow":        mean(chart.Flow),
+		"aside":       mean(chart.Aside),
+		"data":        mean(chart.Data),
+		"note":        mean(chart.Note),
+		"best-side":   {wantLine, func(e *Editor, _ string) { e.bestSides() }},
 
 		"align-left": align(arrange.Left), "align-centre": align(arrange.Centre), "align-right": align(arrange.Right),
 		"align-top": align(arrange.Top), "align-middle": align(arrange.Middle), "align-bottom": align(arrange.Bottom),

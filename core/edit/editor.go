@@ -40,6 +40,9 @@ type Editor struct {
 
 	undo, redo []chart.Command
 	last       map[symbol.Kind]geom.Rect // size of the last one placed
+	style      style                     // of the last connector
+	under      spot                      // what the menu was opened on
+	gap        *chart.Connector          // would close what the last deletion left open
 
 	comp    scene.Composer
 	sheet   *scene.Sheet // as shown: with what a gesture would do
@@ -122,6 +125,7 @@ func (e *Editor) do(words string, parts ...chart.Part) bool {
 	if len(parts) == 0 {
 		return false
 	}
+	e.gap = nil
 	inv, ok := e.commit(e.withRoom(chart.Command{Words: words, Parts: parts}))
 	if ok {
 		e.undo = append(e.undo, inv)

@@ -1,12 +1,14 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"strings"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
 	"plaintracer/core/number"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -22,10 +24,24 @@ type Facts struct {
 	Name     string            `json:"name"` // of the chart
 	Steps    int               `json:"steps"`
 	Lanes    int               `json:"lanes"`
-	Loose    int               `json:"loose"` // connector ends that hold at nothing
+	Loose    []LooseEnd        `json:"loose"`
+	Line     *LineFacts        `json:"line"` // of the first selected connector
 	Pending  int               `json:"pending"`
 	W        float64           `json:"w"`
 	H        float64           `json:"h"`
+}
+
+// LineFacts say how a connector is drawn.
+type LineFacts struct {
+	Weight    float64 `json:"weight"`
+	Dash      string  `json:"dash"`
+	Colour    string  `json:"colour"`
+	Start     string  `json:"start"`
+	End       string  `json:"end"`
+	ByHand    bool    `json:"byHand"`    // something of it was set by hand
+	Crossings string  `json:"crossings"` // arch, break, plain, or page: as the page
+	Pins      int     `json:"pins"`
+	Of        int     `json:"of"` // connectors selected
 }
 
 // Facts says what can be done now and to what.
@@ -52,13 +68,17 @@ func (e *Editor) Facts() Facts {
 			f.On = append(f.On, string(m))
 		}
 	}
-	for _, c := range p.Connectors {
-		if c.From.Loose() {
-			f.Loose++
-		}
-		if c.To.Loose() {
-			f.Loose++
-		}
+	f.Loose = e.LooseEnds()
+	kind := e.style.kind
+	if len(lines) > 0 {
+		c := lines[0]
+		l := scene.LookOf(c)
+		kind = c.Kind
+		f.Line = &LineFacts{l.Weight, string(l.Dash), l.Colour, string(l.Start), string(l.End), c.Look != nil, cmp.Or(string(c.Crossings), "page"), len(c.Pins), len(lines)}
+	}
+	f.On = append(f.On, "kind "+kindName(kind), "crossings "+cmp.Or(string(p.Crossings), string(chart.Plain)))
+	if p.KeepOff {
+		f.On = append(f.On, "keep-off")
 	}
 	switch {
 	case len(steps) == 1 && len(lines) == 0:

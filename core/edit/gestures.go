@@ -6,6 +6,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )
@@ -63,6 +64,8 @@ type moving struct {
 	start  Pointer
 	last   Pointer
 	boxes  []arrange.Box
+	before *scene.Sheet // the page as it was
+	into   *scene.Run   // the connector that the step would be put into
 	moved  bool
 	guides []arrange.Guide
 	dx, dy float64
@@ -104,6 +107,11 @@ func (g *moving) refresh(e *Editor) {
 	}
 	sx, sy, guides := arrange.Snap(all, others, reach/e.zoom)
 	g.dx, g.dy, g.guides = g.dx+sx, g.dy+sy, guides
+	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
+		r := g.boxes[0].Rect
+		r.X, r.Y = r.X+g.dx, r.Y+g.dy
+		g.into = e.lineUnder(g.before, g.boxes[0].ID, r)
+	}
 	cmd := g.command(e)
 	e.setPreview(&cmd)
 }
@@ -122,6 +130,18 @@ func (g *moving) command(e *Editor) chart.Command {
 	return chart.Command{Words: "move", Parts: []chart.Part{e.moveTo(bs)}}
 }
 
+// dropped is the move as it is done in the end.
+func (g *moving) dropped(e *Editor) chart.Command {
+	cmd := g.command(e)
+	if g.into != nil {
+		if c := e.Page().Connector(g.into.Line.ID); c != nil {
+			cmd.Words = "put into " + e.between(c)
+			cmd.Parts = append(cmd.Parts, e.insertion(c, g.boxes[0].ID)...)
+		}
+	}
+	return cmd
+}
+
 func (g *moving) up(e *Editor, p Pointer) {
 	if !g.moved {
 		if !g.start.Shift && len(e.selected) > 1 {
@@ -138,7 +158,7 @@ func (g *moving) up(e *Editor, p Pointer) {
 		}
 		return
 	}
-	cmd := g.command(e)
+	cmd := g.dropped(e)
 	e.do(cmd.Words, cmd.Parts...)
 }
 
@@ -151,6 +171,8 @@ type pulling struct {
 	start, last Pointer
 	target      chart.End
 	words       string
+	ports       []chart.Part // own ports that are made for it: at its start, at its target
+	made        int          // how many of them are for its start
 }
 
 func (g *pulling) move(e *Editor, p Pointer) {
@@ -161,14 +183,24 @@ func (g *pulling) move(e *Editor, p Pointer) {
 // end tells what the pulled end would hold at, and says it in words.
 func (g *pulling) end(e *Editor) (chart.End, string) {
 	q := g.last.at()
-	for _, sh := range e.Sheet().Steps {
-		if sh.Step == nil || !sh.Rect.Grow((portOff+4)/e.zoom).Contains(q) {
+	g.ports = g.ports[:g.made]
+	for i := range e.Sheet().Steps {
+		sh := e.Sheet().Steps[i]
+		// The step as it is, without a port that is only shown as yet.
+		if sh.Step = e.Page().Step(sh.Step.ID); sh.Step == nil || !sh.Rect.Grow((portOff+4)/e.zoom).Contains(q) {
 			continue
 		}
 		name := stepName(sh.Step)
 		for _, port := range sh.Ports() {
 			if port.At.Dist(q) <= portHold/e.zoom || diamondAt(port, e.zoom).Dist(q) <= reach/e.zoom {
 				return chart.End{Step: sh.Step.ID, Port: port.Name}, "holds at " + name + ", " + port.Name
+			}
+		}
+		if g.last.Alt && e.onOutline(&sh, q) {
+			port, part := e.ownPort(&sh, q)
+			if !(g.made > 0 && g.ports[0].ID == part.ID) { // one port a step at a time
+				g.ports = append(g.ports, part)
+				return chart.End{Step: sh.Step.ID, Port: port}, "holds at " + name + ", here"
 			}
 		}
 		if o := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H); o.Encloses(q.Sub(geom.Pt(sh.Rect.X, sh.Rect.Y))) {
@@ -212,13 +244,18 @@ func (g *pulling) command(e *Editor) chart.Command {
 		if g.atFrom {
 			part.To, part.From = nil, &g.target
 		}
-		return chart.Command{Words: "move end", Parts: []chart.Part{part}}
+		return chart.Command{Words: "move end", Parts: g.with(part)}
 	}
-	l := &chart.Connector{ID: pulledID, From: g.from, To: g.target, Meaning: chart.Flow}
+	l := &chart.Connector{ID: pulledID, From: g.from, To: g.target, Meaning: chart.Flow, Kind: e.style.kind, Look: e.style.look}
 	if a, b := p.Step(g.from.Step), p.Step(g.target.Step); a != nil && b != nil {
 		l.Meaning = meaning(a.Symbol, b.Symbol)
 	}
-	return chart.Command{Words: "connect", Parts: []chart.Part{{Do: "line.add", Page: p.ID, Line: l}}}
+	return chart.Command{Words: "connect", Parts: g.with(chart.Part{Do: "line.add", Page: p.ID, Line: l})}
+}
+
+// with are the parts with those that make its ports before them.
+func (g *pulling) with(parts ...chart.Part) []chart.Part {
+	return append(append([]chart.Part{}, g.ports...), parts...)
 }
 
 func (g *pulling) up(e *Editor, p Pointer) {
@@ -243,7 +280,7 @@ func (g *pulling) up(e *Editor, p Pointer) {
 			kind = to.Symbol
 		}
 		id, part := e.addLine(g.from, g.target, from.Symbol, kind)
-		if e.do("connect", part) {
+		if e.do("connect", g.with(part)...) {
 			e.selectOnly(id)
 		}
 		return
@@ -253,7 +290,7 @@ func (g *pulling) up(e *Editor, p Pointer) {
 	e.hand = ""
 	id, add := e.addStep(symbol.Process, r)
 	_, line := e.addLine(g.from, chart.End{Step: id}, from.Symbol, symbol.Process)
-	if e.do("connect to a new step", add, line) {
+	if e.do("connect to a new step", g.with(add, line)...) {
 		e.selectOnly(id)
 		e.typeOnStep(id)
 	}

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"slices"
 	"strings"
 
 	"plaintracer/core/arrange"
@@ -33,7 +34,7 @@ func meaning(a, b symbol.Kind) chart.Meaning {
 // ("" when loose); the first two ways out of a decision are yes and no.
 func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (string, chart.Part) {
 	p := e.Page()
-	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind)}
+	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.style.kind, Look: e.style.look}
 	if fromKind == symbol.Decision && l.Meaning.Way() {
 		var taken []string
 		for _, c := range p.Connectors {
@@ -58,7 +59,11 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 	e.hand = ""
 	id, part := e.addStep(k, r)
 	info, _ := symbol.Of(k)
-	if e.do("add "+strings.ToLower(info.Name), part) {
+	parts := []chart.Part{part}
+	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
+		parts = append(parts, e.insertion(l.Line, id)...)
+	}
+	if e.do("add "+strings.ToLower(info.Name), parts...) {
 		e.last[k] = geom.Rect{W: r.W, H: r.H}
 		e.selectOnly(id)
 	}
@@ -236,24 +241,29 @@ func (e *Editor) remove() {
 	for _, s := range e.steps() {
 		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	}
-	e.do("delete", parts...)
+	gap := e.gapLeft()
+	if e.do("delete", parts...) && gap != nil {
+		e.gap = gap
+	}
 }
 
-// setLabel changes the first label of a connector; empty takes it away.
-func (e *Editor) setLabel(id, text string) {
-	c := e.Page().Connector(id)
+// setLabel gives the label that was typed on its text; empty takes it away.
+func (e *Editor) setLabel(t *Typing, text string) {
+	c := e.Page().Connector(t.ID)
 	text = strings.TrimSpace(text)
-	if c == nil || c.Outcome() == text {
+	if c == nil {
 		return
 	}
 	ls := append([]chart.Label{}, c.Labels...)
-	switch {
-	case text == "" && len(ls) > 0:
-		ls = ls[1:]
-	case len(ls) == 0:
-		ls = []chart.Label{{Text: text}}
+	switch new := t.label >= len(ls); {
+	case new && text == "" || !new && ls[t.label].Text == text:
+		return
+	case new:
+		ls = append(ls, chart.Label{Text: text, Place: t.place})
+	case text == "":
+		ls = slices.Delete(ls, t.label, t.label+1)
 	default:
-		ls[0].Text = text
+		ls[t.label].Text = text
 	}
-	e.do("label", chart.Part{Do: "line.set", Page: e.page, ID: id, Labels: &ls})
+	e.do("label", chart.Part{Do: "line.set", Page: e.page, ID: t.ID, Labels: &ls})
 }

@@ -7,7 +7,6 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
-	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )
 
@@ -37,8 +36,9 @@ func (e *Editor) marks() scene.Element {
 		if !e.selected[r.Line.ID] {
 			continue
 		}
-		thin(geom.Rounded(r.Points, 6), scene.Red, 2.4)
+		thin(geom.Polyline(r.Drawn()), scene.Red, 2.4)
 		if n := len(r.Points); n > 1 && len(e.selected) == 1 {
+			e.stretches(&el, r)
 			for _, q := range [2]geom.Point{r.Points[0], r.Points[n-1]} {
 				el.Items = append(el.Items, diamond(q, 5*k, k, "#FFFFFF", scene.Red))
 			}
@@ -66,8 +66,54 @@ func (e *Editor) marks() scene.Element {
 		thin(geom.Box(geom.Span(g.start.at(), g.last.at())), scene.Ink, 1, 3*k, 3*k)
 	case *pulling:
 		e.hold(&el, g)
+	case *moving:
+		if g.into != nil {
+			thin(geom.Polyline(g.into.Drawn()), scene.Red, 2.4)
+			e.say(&el, "goes into "+e.between(g.into.Line), g.last.X+16*k, g.last.Y-14*k)
+		}
+	case *bending:
+		if g.moved {
+			e.say(&el, g.words, g.last.X+16*k, g.last.Y-14*k)
+		}
 	}
 	return el
+}
+
+// stretches marks those of a selected connector that can be dragged: a bar
+// across each, filled where it is pinned.
+func (e *Editor) stretches(el *scene.Element, r *scene.Run) {
+	if r.Line.Kind == chart.Straight {
+		return
+	}
+	k := 1 / e.zoom
+	held := pinned(r)
+	for i := range held {
+		a, b := r.Points[i], r.Points[i+1]
+		if a.Dist(b) < 24*k {
+			continue
+		}
+		upright, _ := place(r.Points, i)
+		w, h := 9*k, 4*k
+		if upright {
+			w, h = h, w
+		}
+		fill := "#FFFFFF"
+		if held[i] {
+			fill = scene.Red
+		}
+		m := geom.Rect{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2}
+		el.Items = append(el.Items, scene.Item{Path: geom.Box(geom.Rect{X: m.X - w/2, Y: m.Y - h/2, W: w, H: h}), Fill: fill, Stroke: scene.Red, Weight: 1.2 * k})
+	}
+}
+
+// say writes words on a plate with its lower left at (x, y).
+func (e *Editor) say(el *scene.Element, words string, x, y float64) {
+	k := 1 / e.zoom
+	size := 12 * k
+	w := typeset.Width(typeset.Regular, size, words)
+	el.Items = append(el.Items,
+		scene.Item{Path: geom.Box(geom.Rect{X: x - 5*k, Y: y - 13*k, W: w + 10*k, H: 18 * k}), Fill: scene.Ink},
+		scene.Item{Text: words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})
 }
 
 // ports draws the ports of the step under the pointer and of the one selected.
@@ -103,15 +149,11 @@ func (e *Editor) hold(el *scene.Element, g *pulling) {
 		}
 	}
 	if g.words != "" {
-		size := 12 * k
-		w := typeset.Width(typeset.Regular, size, g.words)
 		x, y := g.last.X+16*k, g.last.Y-14*k
 		if sh := e.Sheet().Shape(g.target.Step); sh != nil {
 			y = math.Min(y, sh.Rect.Y-22*k) // not over the step's own text
 		}
-		el.Items = append(el.Items,
-			scene.Item{Path: geom.Box(geom.Rect{X: x - 5*k, Y: y - 13*k, W: w + 10*k, H: 18 * k}), Fill: scene.Ink},
-			scene.Item{Text: g.words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})
+		e.say(el, g.words, x, y)
 	}
 }
 
@@ -159,20 +201,6 @@ func (e *Editor) guides() scene.Element {
 			w := typeset.Width(typeset.Mono, size, words)
 			el.Items = append(el.Items, scene.Item{Text: words, At: geom.Pt(l.Mid.X-w/2, l.Mid.Y+14*k), Face: typeset.Mono, Size: size, Fill: scene.Quiet, Width: w})
 		}
-	}
-	return el
-}
-
-// SymbolIcon is a symbol's outline for a button of w x h px.
-func SymbolIcon(k symbol.Kind, w, h float64) scene.Element {
-	el := scene.Element{Class: "icon"}
-	o := scene.Item{Path: k.Outline(w-2, h-2).Shift(1, 1), Fill: "#FFFFFF", Stroke: scene.Ink, Weight: 1.4}
-	if k.Open() {
-		o.Stroke, o.Fill = "", ""
-	}
-	el.Items = append(el.Items, o)
-	if in := k.Inner(w-2, h-2); in != nil {
-		el.Items = append(el.Items, scene.Item{Path: in.Shift(1, 1), Stroke: scene.Ink, Weight: 1.4})
 	}
 	return el
 }

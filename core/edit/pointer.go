@@ -127,6 +127,13 @@ func (e *Editor) down(p Pointer) {
 		e.gesture = &pulling{from: chart.End{Step: sh.Step.ID, Port: port.Name}, start: p, last: p}
 		return
 	}
+	if p.Alt {
+		if sh := e.outlineUnder(q); sh != nil {
+			port, part := e.ownPort(sh, q)
+			e.gesture = &pulling{from: chart.End{Step: sh.Step.ID, Port: port}, start: p, last: p, ports: []chart.Part{part}, made: 1}
+			return
+		}
+	}
 	if ls := e.lines(); len(ls) == 1 {
 		r := e.Sheet().Run(ls[0].ID)
 		for i, at := range [2]geom.Point{r.Points[0], r.Points[len(r.Points)-1]} {
@@ -158,14 +165,19 @@ func (e *Editor) down(p Pointer) {
 		case !e.selected[id]:
 			e.selectOnly(id)
 		}
-		e.gesture = &moving{id: id, start: p, boxes: e.boxes()}
+		e.gesture = &moving{id: id, start: p, boxes: e.boxes(), before: e.Sheet()}
 		return
 	}
-	if r := e.Sheet().RunAt(q, reach/e.zoom); r != nil {
+	if s, ok := e.spotAt(q); ok {
 		if p.Shift {
-			e.selected[r.Line.ID] = true
+			e.selected[s.line] = true
+			return
+		}
+		e.selectOnly(s.line)
+		if s.label >= 0 {
+			e.gesture = &labelling{line: s.line, index: s.label, off: q.Sub(e.Sheet().Run(s.line).Labels[s.label].Box.Centre()), start: p}
 		} else {
-			e.selectOnly(r.Line.ID)
+			e.gesture = e.beginBending(s, p)
 		}
 		return
 	}
@@ -204,11 +216,13 @@ func (e *Editor) laneDown(p Pointer) bool {
 // selectUnder selects what a menu is opened on.
 func (e *Editor) selectUnder(p Pointer) {
 	q := p.at()
+	e.under = spot{}
 	if sh := e.Sheet().StepAt(q); sh != nil {
 		if !e.selected[sh.Step.ID] {
 			e.selectOnly(sh.Step.ID)
 		}
 	} else if r := e.Sheet().RunAt(q, reach/e.zoom); r != nil {
+		e.under, _ = e.spotAt(q)
 		if !e.selected[r.Line.ID] {
 			e.selectOnly(r.Line.ID)
 		}
@@ -226,9 +240,9 @@ func (e *Editor) double(p Pointer) {
 		e.typeOnStep(sh.Step.ID)
 		return
 	}
-	if r := e.Sheet().RunAt(q, reach/e.zoom); r != nil {
-		e.selectOnly(r.Line.ID)
-		e.typeOnLine(r.Line.ID)
+	if s, ok := e.spotAt(q); ok {
+		e.selectOnly(s.line)
+		e.typeOnSpot(s)
 		return
 	}
 	pg := e.Page()

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"math"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -14,6 +15,9 @@ type Typing struct {
 	Text string    `json:"text"`
 	Rect geom.Rect `json:"rect"` // where, on the page
 	Name string    `json:"name"` // what a screen reader says
+
+	label int               // which one of a connector; at its end, a new one
+	place *chart.LabelPlace // where a new label goes
 }
 
 func (e *Editor) typeOnStep(id string) {
@@ -21,19 +25,43 @@ func (e *Editor) typeOnStep(id string) {
 	if s == nil {
 		return
 	}
-	e.typing = &Typing{"step", id, s.Text, e.Sheet().Shape(id).Rect, "Text of the step"}
+	e.typing = &Typing{Kind: "step", ID: id, Text: s.Text, Rect: e.Sheet().Shape(id).Rect, Name: "Text of the step"}
 }
 
-func (e *Editor) typeOnLine(id string) {
+// typeOnLine types on a connector's first label.
+func (e *Editor) typeOnLine(id string) { e.typeOnLabel(id, 0, nil) }
+
+// typeOnSpot types on the label under the hand. Elsewhere on the line it types
+// a new one: the first finds its own place, others stay where the hand was.
+func (e *Editor) typeOnSpot(s spot) {
+	r := e.Sheet().Run(s.line)
+	switch n := len(r.Labels); {
+	case s.label >= 0:
+		e.typeOnLabel(s.line, s.label, nil)
+	case n == 0:
+		e.typeOnLine(s.line)
+	default:
+		along, _ := geom.Project(r.Points, s.at)
+		e.typeOnLabel(s.line, n, &chart.LabelPlace{Along: math.Round(along*1e4) / 1e4, Beside: -3})
+	}
+}
+
+// typeOnLabel types on the label numbered i, or with i beyond the last on a new
+// one at place.
+func (e *Editor) typeOnLabel(id string, i int, place *chart.LabelPlace) {
 	r := e.Sheet().Run(id)
 	if r == nil {
 		return
 	}
-	t := &Typing{Kind: "label", ID: id, Text: r.Line.Outcome(), Name: "Label of the connector"}
-	if len(r.Labels) > 0 {
-		t.Rect = r.Labels[0].Box.Grow(4)
+	t := &Typing{Kind: "label", ID: id, Name: "Label of the connector", label: i, place: place}
+	if i < len(r.Labels) {
+		t.Text, t.Rect = r.Line.Labels[i].Text, r.Labels[i].Box.Grow(4)
 	} else {
-		m, _ := geom.At(r.Points, 0.5)
+		share := 0.5
+		if place != nil {
+			share = place.Along
+		}
+		m, _ := geom.At(r.Points, share)
 		t.Rect = geom.Rect{X: m.X + 4, Y: m.Y - 12, W: 110, H: 24}
 	}
 	t.Rect.W = max(t.Rect.W, 110)
@@ -46,12 +74,12 @@ func (e *Editor) typeOnLane(id string) {
 		return
 	}
 	r := e.Page().LaneRect(l)
-	e.typing = &Typing{"lane", id, l.Name, geom.Rect{X: r.X + 2, Y: r.CY() - 14, W: 180, H: 28}, "Name of the lane"}
+	e.typing = &Typing{Kind: "lane", ID: id, Text: l.Name, Rect: geom.Rect{X: r.X + 2, Y: r.CY() - 14, W: 180, H: 28}, Name: "Name of the lane"}
 }
 
 func (e *Editor) typeOnTitle() {
 	p := e.Page()
-	e.typing = &Typing{"title", "", p.Title, geom.Rect{X: 14, Y: 12, W: p.W * 0.6, H: 30}, "Title of the page"}
+	e.typing = &Typing{Kind: "title", Text: p.Title, Rect: geom.Rect{X: 14, Y: 12, W: p.W * 0.6, H: 30}, Name: "Title of the page"}
 }
 
 // typeGlue asks for the number of the step to connect the selected one to.
@@ -61,7 +89,7 @@ func (e *Editor) typeGlue() {
 		e.connect(ss[0], ss[1])
 	case 1:
 		r := e.Sheet().Shape(ss[0].ID).Rect
-		e.typing = &Typing{"glue", ss[0].ID, "", geom.Rect{X: r.Right() + 8, Y: r.CY() - 14, W: 70, H: 28}, "Number of the step to connect to"}
+		e.typing = &Typing{Kind: "glue", ID: ss[0].ID, Rect: geom.Rect{X: r.Right() + 8, Y: r.CY() - 14, W: 70, H: 28}, Name: "Number of the step to connect to"}
 	default:
 		e.notice = "Select one step, then type the number of the step it leads to; or select two."
 	}
@@ -79,7 +107,7 @@ func (e *Editor) Accept(text string) {
 	case "step":
 		e.setText(t.ID, text)
 	case "label":
-		e.setLabel(t.ID, text)
+		e.setLabel(t, text)
 	case "lane":
 		if l := e.Page().Lane(t.ID); l != nil && l.Name != text {
 			e.do("name lane", chart.Part{Do: "lane.set", Page: e.page, ID: t.ID, Name: &text})

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -10,15 +11,16 @@ import (
 
 // drawn is what the browser shows, so that only changes are sent to it.
 type drawn struct {
-	steps  map[string]scene.Shape
-	text   map[string]string // what else of an element can change without its geometry
-	lines  map[string]scene.Run
-	lanes  map[string]string
-	sheet  string
-	status int
-	rows   int // status at which the rows were last given
-	facts  string
-	picked string // the selection at the last facts
+	steps   map[string]scene.Shape
+	text    map[string]string // what else of an element can change without its geometry
+	lines   map[string]scene.Run
+	lanes   map[string]string
+	sheet   string
+	status  int
+	rows    int // status at which the rows were last given
+	facts   string
+	picked  string // the selection at the last facts
+	offered bool   // closing the gap
 }
 
 // Update is what changed since the last one.
@@ -32,6 +34,7 @@ type Update struct {
 	Typing *Typing   // what is being typed on now
 	Ask    *Question // a question that is open
 	Notice string    // something to be told once
+	Offer  *Answer   // what could be done about the notice
 	Clip   string    // to be put on the system's clipboard
 	Cursor string
 }
@@ -45,6 +48,11 @@ func (e *Editor) Update(fresh bool) Update {
 	s := e.Sheet()
 	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typing, Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
 	e.notice, e.clip = "", ""
+	if e.gap != nil && !d.offered {
+		u.Notice = "Deleted. " + e.between(e.gap) + " are not connected any more."
+		u.Offer = &Answer{"Close the gap", "close-gap", ""}
+	}
+	d.offered = e.gap != nil
 
 	if sheet := quote([]any{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count}); sheet != d.sheet {
 		d.sheet = sheet
@@ -122,7 +130,7 @@ func dropped[T any](drop []string, was map[string]T, seen map[string]bool, prefi
 
 // sameRun tells whether two runs have the same geometry.
 func sameRun(a, b *scene.Run) bool {
-	if a.Through != b.Through || !slices.Equal(a.Points, b.Points) || len(a.Labels) != len(b.Labels) {
+	if a.Through != b.Through || !slices.Equal(a.Points, b.Points) || len(a.Labels) != len(b.Labels) || !slices.Equal(a.Hops, b.Hops) {
 		return false
 	}
 	for i := range a.Labels {
@@ -136,7 +144,10 @@ func sameRun(a, b *scene.Run) bool {
 // lookKey is what of a connector is drawn besides its geometry. Elements of
 // the chart change in place, so it is kept by value.
 func lookKey(c *chart.Connector) string {
-	k := string(c.Meaning)
+	k := string(c.Meaning) + " " + string(c.Kind)
+	if l := c.Look; l != nil {
+		k += fmt.Sprint(" ", *l)
+	}
 	if c.From.Loose() {
 		k += " from"
 	}
@@ -150,6 +161,10 @@ func (e *Editor) cursor() string {
 	switch e.gesture.(type) {
 	case *moving:
 		return "move"
+	case *labelling:
+		return "move"
+	case *bending:
+		return "grabbing"
 	case *pulling, *placing, *framing:
 		return "crosshair"
 	case *widening:

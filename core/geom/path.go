@@ -101,6 +101,10 @@ func (p Path) Bend(in, b, out Point) Path {
 // straight, px, so that what stands at its ends points along it.
 const straightEnd = 12.0
 
+// swing is how much longer one half of a curved line's corner is than the other
+// at most.
+const swing = 3.0
+
 // Curved is the open path along right-angled points as one swing: each corner
 // is rounded from the middle of one stretch to the middle of the next. It stays
 // on the inner side of the corners.
@@ -110,17 +114,19 @@ func Curved(pts []Point) Path {
 	}
 	p := Path{}.Move(pts[0].X, pts[0].Y)
 	last := len(pts) - 1
+	room := func(l float64, end bool) float64 {
+		if end {
+			return math.Max(l/2, l-straightEnd)
+		}
+		return l / 2
+	}
 	for i := 1; i < last; i++ {
 		a, b, c := pts[i-1], pts[i], pts[i+1]
-		share := func(q Point, end bool) Point { // on the way from b to q
-			l := b.Dist(q)
-			k := l / 2
-			if end {
-				k = math.Max(k, l-straightEnd)
-			}
-			return Pt(b.X+(q.X-b.X)*k/l, b.Y+(q.Y-b.Y)*k/l)
-		}
-		in, out := share(a, i == 1), share(c, i == last-1)
+		la, lc := a.Dist(b), b.Dist(c)
+		ka, kc := room(la, i == 1), room(lc, i == last-1)
+		ka, kc = math.Min(ka, swing*kc), math.Min(kc, swing*ka)
+		in := Pt(b.X+(a.X-b.X)*ka/la, b.Y+(a.Y-b.Y)*ka/la)
+		out := Pt(b.X+(c.X-b.X)*kc/lc, b.Y+(c.Y-b.Y)*kc/lc)
 		p = p.Line(in.X, in.Y).Bend(in, b, out)
 	}
 	return p.Line(pts[last].X, pts[last].Y)

@@ -136,3 +136,27 @@ func Beside(pts []Point, d float64) []Point {
 	}
 	return out
 }
+
+// Project is the place of the polyline nearest to q: the share of its length
+// (0..1) and the point.
+func Project(pts []Point, q Point) (float64, Point) {
+	share, at := 0.0, Point{}
+	if len(pts) > 0 {
+		at = pts[0]
+	}
+	best, done, all := math.Inf(1), 0.0, Length(pts)
+	for i := 1; i < len(pts); i++ {
+		a, b := pts[i-1], pts[i]
+		l := a.Dist(b)
+		if l == 0 {
+			continue
+		}
+		t := math.Max(0, math.Min(1, ((q.X-a.X)*(b.X-a.X)+(q.Y-a.Y)*(b.Y-a.Y))/(l*l)))
+		p := Pt(a.X+t*(b.X-a.X), a.Y+t*(b.Y-a.Y))
+		if d := q.Dist(p); d < best {
+			best, at, share = d, p, (done+t*l)/all
+		}
+		done += l
+	}
+	return math.Min(1, share), at
+}

@@ -24,6 +24,7 @@ type key struct {
 	noFrom, noTo     sides
 	pins             string
 	direct           bool
+	room             float64
 }
 
 // found is the path of one line, blind to other lines, and what it rests on:
@@ -125,7 +126,7 @@ func (f *found) entered(moved []geom.Rect) bool {
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 	l := p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -204,7 +205,7 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {
 			take(e.Box)
-			meet(p.Boxes[e.Box].Rect.Grow(2*Margin + 1))
+			meet(p.Boxes[e.Box].Rect.Grow(math.Max(2*Margin, e.Room+Margin) + 1))
 		} else {
 			meet(geom.Rect{X: e.At.X, Y: e.At.Y}.Grow(Margin))
 		}
@@ -265,7 +266,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 	b := p.Boxes[e.Box]
 	if e.Placed {
 		g := gate{name: e.Port, side: e.Side, fixed: true, port: round(e.At)}
-		g.turn = before(g.port, e.Side, b.Rect, clearance(g.port, e.Side, b.Rect, rects))
+		g.turn = before(g.port, e.Side, b.Rect, e.Room, clearance(g.port, e.Side, b.Rect, rects))
 		return []gate{g}
 	}
 	if r.ports[e.Box] == nil {
@@ -286,7 +287,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 			g.cost = sideways
 		}
 		free := clearance(g.port, port.Side, b.Rect, rects)
-		g.turn = before(g.port, port.Side, b.Rect, free)
+		g.turn = before(g.port, port.Side, b.Rect, e.Room, free)
 		all = append(all, g)
 		if free > 2*hard && !no.has(port.Side) {
 			all[open], all[len(all)-1] = all[len(all)-1], all[open]
@@ -300,8 +301,8 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 }
 
 // before is where a line may first turn before a port with so much free way.
-func before(port geom.Point, s symbol.Side, own geom.Rect, free float64) geom.Point {
-	d, o := math.Min(Margin, free/2), s.Out()
+func before(port geom.Point, s symbol.Side, own geom.Rect, room, free float64) geom.Point {
+	d, o := math.Min(math.Max(Margin, room), math.Max(free/2, free-Margin)), s.Out()
 	return round(edgeOf(own, s, port).Add(geom.Pt(o.X*d, o.Y*d)))
 }
 
@@ -323,10 +324,10 @@ func edgeOf(r geom.Rect, s symbol.Side, p geom.Point) geom.Point {
 	return p
 }
 
-// clearance is the free way straight out of a port, up to two margins.
+// clearance is the free way straight out of a port, up to four margins.
 func clearance(p geom.Point, s symbol.Side, own geom.Rect, rects []geom.Rect) float64 {
 	start, o := edgeOf(own, s, p), s.Out()
-	free := 2 * Margin
+	free := 4 * Margin
 	for _, r := range rects {
 		if r == own {
 			continue

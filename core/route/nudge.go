@@ -88,7 +88,7 @@ func (n *nudger) stretches(upright bool) []stretch {
 	for i, pts := range n.lines {
 		for k := 0; k+1 < len(pts); k++ {
 			a, b := pts[k], pts[k+1]
-			if (a.X == b.X) != upright || a == b {
+			if upright && a.X != b.X || !upright && a.Y != b.Y || a == b {
 				continue
 			}
 			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1}
@@ -116,9 +116,12 @@ func (n *nudger) stretches(upright bool) []stretch {
 		if !upright {
 			s.low, s.high, at, size = r.X, r.Right(), r.CY(), r.H
 		}
-		parts := math.Ceil(size / (2 * Gap))
+		reach := math.Max(0, size/2+labelRoom-Gap) // of the outermost from the middle
+		parts := 1 + math.Ceil(reach/Gap)
 		for k := range int(parts) {
-			s.pos = at + (float64(k)+0.5-parts/2)*math.Min(2*Gap, size/parts)
+			if s.pos = at; parts > 1 {
+				s.pos += reach * (2*float64(k)/(parts-1) - 1)
+			}
 			s.was, s.min, s.max, s.from, s.to = s.pos, s.pos, s.pos, s.pos, s.pos
 			out = append(out, s)
 		}
@@ -178,6 +181,9 @@ func root(ss []stretch, i int) int {
 	}
 	return i
 }
+
+// labelRoom is kept between a label and a line that makes way for it, px.
+const labelRoom = 2.0
 
 // alike is how near stretches stand, px, that may change their order.
 const alike = 12.0

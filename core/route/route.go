@@ -53,6 +53,7 @@ type End struct {
 	At     geom.Point
 	Placed bool
 	Side   symbol.Side
+	Room   float64 // before the port, where the line may turn only beyond; 0 for Margin
 }
 
 // Line is a connector to be routed. Lines of a page come in a fixed order,

@@ -16,6 +16,7 @@ const (
 	wideHalf = 11.0 // half of its body
 	headHalf = 18.0
 	headLong = 18.0
+	wideRoom = headLong + wideHalf + 4 // before a step
 )
 
 // LineElement draws a connector with its ends and labels.
@@ -45,6 +46,11 @@ func (s *Sheet) LineElement(r *Run) Element {
 		e.Items = append(e.Items, r.label(l, r.Line.Kind == chart.Wide && i == 0)...)
 	}
 	return e
+}
+
+// LineOnly draws a connector without its labels and title.
+func LineOnly(r *Run) Element {
+	return Element{Class: "connector", ID: r.Line.ID, Items: LookOf(r.Line).line(r)}
 }
 
 // line draws a connector of any kind but the broad one.
@@ -94,7 +100,7 @@ func (r *Run) Drawn() []geom.Point {
 func (l Look) wide(pts []geom.Point) Item {
 	n := len(pts)
 	last := pts[n-2].Dist(pts[n-1])
-	long := math.Min(headLong, last*0.8)
+	long := headRoom(last)
 	head := l.End != chart.Bare
 	tail := l.Start != chart.Bare
 	body := append([]geom.Point(nil), pts...)
@@ -102,7 +108,7 @@ func (l Look) wide(pts []geom.Point) Item {
 		body[n-1] = shorten(pts[n-2], pts[n-1], long)
 	}
 	if tail {
-		body[0] = shorten(body[1], pts[0], math.Min(headLong, pts[0].Dist(pts[1])*0.8))
+		body[0] = shorten(body[1], pts[0], headRoom(pts[0].Dist(pts[1])))
 	}
 	left, right := geom.Beside(body, wideHalf), geom.Beside(body, -wideHalf)
 	barbs := func(a, b geom.Point, tip geom.Point) []geom.Point { // from the left side round to the right one
@@ -123,6 +129,11 @@ func (l Look) wide(pts []geom.Point) Item {
 		out[i] = geom.Pt(geom.Round2(q.X), geom.Round2(q.Y))
 	}
 	return Item{Path: geom.Polyline(out).Close(), Fill: Paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
+}
+
+// headRoom is how long the head on a stretch is: short of the body's corner.
+func headRoom(stretch float64) float64 {
+	return math.Min(headLong, math.Max(stretch-wideHalf, stretch/2))
 }
 
 // label draws a label; on a plate, which interrupts the line, where it stands

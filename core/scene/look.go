@@ -107,7 +107,9 @@ func (l Look) mark(m chart.Mark, a, b geom.Point, colour string) ([]Item, float6
 		p := geom.Polyline([]geom.Point{at(0, 0), at(7, arrowHalf), at(14, 0), at(7, -arrowHalf)}).Close()
 		return []Item{{Path: p, Fill: colour}}, 14 * k
 	case chart.Bar:
-		return []Item{bar(l.Weight / 2 / k)}, 0
+		b := bar(3)
+		b.Weight *= 2.2
+		return []Item{b}, 0
 	case chart.One:
 		return []Item{bar(barOff)}, 0
 	case chart.ZeroOrOne:

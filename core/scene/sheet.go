@@ -142,6 +142,9 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 	}
 	for i, l := range p.Connectors {
 		r := route.Line{ID: l.ID, From: end(l.From), To: end(l.To), Direct: l.Kind == chart.Straight}
+		if l.Kind == chart.Wide {
+			r.From.Room, r.To.Room = wideRoom, wideRoom
+		}
 		r.Outcome = !l.From.Loose() && l.Meaning.Way() && p.Steps[r.From.Box].Symbol == symbol.Decision
 		if !r.Direct {
 			for _, pin := range l.Pins {
@@ -234,7 +237,11 @@ func (s *Sheet) RunAt(q geom.Point, reach float64) *Run {
 				return r
 			}
 		}
-		if d := geom.DistTo(r.Points, q); d <= reach {
+		d := geom.DistTo(r.Drawn(), q)
+		if r.Line.Kind == chart.Wide {
+			d = max(0, d-wideHalf)
+		}
+		if d <= reach {
 			best, reach = r, d
 		}
 	}

@@ -36,7 +36,7 @@ export class Bench {
     else if (panel) this.own.panel(panel);
     else if (js) this.own[js]();
     else if (zoom) this.own.zoom(zoom);
-    else if (act) this.core().act(act, '');
+    else if (act) this.core().act(act, b.dataset.arg || '');
   }
 
   show(f) {
@@ -47,13 +47,21 @@ export class Bench {
       b.dataset.title ??= b.title;
       b.title = why ? `${b.dataset.title ? b.dataset.title + ': ' : ''}${why}` : b.dataset.title;
     }
-    for (const b of this.el.querySelectorAll('[data-on]')) b.setAttribute('aria-pressed', f.on.includes(b.dataset.on));
+    this.line = f.line;
+    for (const b of document.querySelectorAll('#line [data-arg]')) {
+      const { act, arg } = b.dataset;
+      if (act === 'look') b.setAttribute('aria-pressed', !!f.line && Object.entries(JSON.parse(arg)).every(([k, v]) => String(f.line[k]).toLowerCase() === String(v)));
+      if (act === 'crossings') b.setAttribute('aria-pressed', f.line?.crossings === arg);
+    }
+    if (f.line) $('line-colour').value = f.line.colour.toLowerCase();
+    $('line-of').textContent = !f.line ? 'select a connector' : f.line.of > 1 ? `of ${f.line.of} connectors` : '';
+    for (const b of document.querySelectorAll('[data-on]')) b.setAttribute('aria-pressed', f.on.includes(b.dataset.on));
     for (const b of this.el.querySelectorAll('[data-symbol]')) b.setAttribute('aria-pressed', f.hand === b.dataset.symbol);
     $('chosen').textContent = f.title;
     $('chosen').title = f.title;
     $('lane-count').textContent = f.lanes || '';
-    $('loose-count').textContent = f.loose;
-    $('loose-count').parentElement.hidden = !f.loose;
+    $('loose-count').textContent = f.loose.length;
+    $('loose-count').parentElement.hidden = !f.loose.length;
   }
 
   // menu opens the commands for what is selected at (x, y).
@@ -61,7 +69,9 @@ export class Bench {
     const m = $('menu');
     m.replaceChildren();
     for (const group of this.el.querySelectorAll('.group')) {
-      const fits = [...group.querySelectorAll('[data-act], [data-needs]')].filter((b) => b.getAttribute('aria-disabled') !== 'true');
+      const more = group.querySelector('[data-panel=line]') ? document.querySelectorAll('#line [data-menu]') : [];
+      const fits = [...group.querySelectorAll('[data-act], [data-needs]'), ...more]
+        .filter((b) => b.getAttribute('aria-disabled') !== 'true' && (this.line || b.dataset.next === undefined));
       if (!fits.length || group.classList.contains('end')) continue;
       const h = document.createElement('h3');
       h.textContent = group.querySelector('h3').textContent;

@@ -19,8 +19,15 @@ const rows = new Rows($('rows'), () => core);
 const typing = new Typing($('typing'), paper, { accept: (t) => core.act('accept', t), cancel: () => core.act('cancel', '') });
 paper.onzoom = () => typing.place();
 
-function notice(words) {
-  $('notice').textContent = words;
+function notice(words, offer) {
+  $('notice').replaceChildren(words);
+  if (offer) {
+    const b = document.createElement('button');
+    b.className = 'button';
+    b.textContent = offer.words;
+    b.onclick = () => { $('notice').hidden = true; core.act(offer.do, offer.arg); $('desk').focus(); };
+    $('notice').append(' ', b);
+  }
   $('notice').hidden = false;
   clearTimeout(noticeTimer);
   noticeTimer = setTimeout(() => { $('notice').hidden = true; }, 6000);
@@ -83,7 +90,7 @@ function apply(u) {
   if (u.hasRows) rows.show(u.rows || []);
   typing.show(u.typing);
   panels.ask(u.ask);
-  if (u.notice) notice(u.notice);
+  if (u.notice) notice(u.notice, u.offer);
   if (u.clip) { clip = u.clip; navigator.clipboard?.writeText(clip).catch(() => {}); }
   $('desk').style.cursor = paper.panning ? 'grab' : u.cursor;
   live.send(u.send);

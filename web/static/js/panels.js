@@ -23,6 +23,8 @@ export class Panels {
       this.ready = true;
       form.requestSubmit(by);
     });
+    $('line').addEventListener('keydown', (e) => { if (e.key === 'Escape') { e.stopPropagation(); $('line').close(); } });
+    $('line-colour').addEventListener('change', (e) => this.core().act('look', JSON.stringify({ colour: e.target.value })));
     const find = $('find'), line = find.querySelector('input');
     line.addEventListener('input', () => this.find(line.value));
     find.addEventListener('keydown', (e) => {
@@ -39,6 +41,8 @@ export class Panels {
     if (name === 'fields') return this.fields(f);
     if (name === 'lane') return this.lane(f);
     if (name === 'symbol') return this.symbols(f);
+    if (name === 'loose') return this.loose(f);
+    if (name === 'line') { if ($('line').open) $('line').close(); else $('line').show(); return; }
     const dialog = $('panel');
     const from = name === 'export' ? `/charts/${this.chart}/export/panel?chosen=${f.selected.join(',')}` : `/charts/${this.chart}/share`;
     dialog.replaceChildren();
@@ -74,6 +78,27 @@ export class Panels {
     dialog.replaceChildren(make('h2', { textContent: `Fields of ${f.title}` }), list, foot);
     dialog.showModal();
     list.lastChild.querySelector('input').focus();
+  }
+
+  // loose lists the connector ends that hold at nothing.
+  loose(f) {
+    const dialog = $('panel');
+    const key = (words, act, arg, label) => {
+      const b = make('button', { className: 'button', type: 'button', textContent: words, ariaLabel: label || words });
+      b.onclick = () => { this.core().act(act, arg); dialog.close(); };
+      return b;
+    };
+    const list = make('ul', { className: 'looselist' });
+    for (const l of f.loose) {
+      const near = l.step ? `within reach of ${l.near}` : 'no step within reach';
+      const row = make('li', {}, make('span', {}, l.words, make('br'), make('span', { className: 'quiet', textContent: `${l.which === 'from' ? 'its start' : 'its end'}: ${near}` })), key('Show', 'select', l.line, `Show ${l.words}`));
+      if (l.step) row.append(key('Glue', 'glue-loose', `${l.line} ${l.which}`, `Glue to ${l.near}`));
+      list.append(row);
+    }
+    const foot = this.closer();
+    foot.prepend(key('Glue all within reach', 'glue-loose', ''), key('Select them', 'loose', ''));
+    dialog.replaceChildren(make('h2', { textContent: 'Loose ends' }), list, foot);
+    dialog.showModal();
   }
 
   lane(f) {

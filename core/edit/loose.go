@@ -1,0 +1,102 @@
+package edit
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+)
+
+// glueReach is how far from a step's outline a loose end may lie that is glued
+// to it on request, px.
+const glueReach = 24.0
+
+// LooseEnd is a connector's end that holds at nothing.
+type LooseEnd struct {
+	Line  string `json:"line"`
+	Which string `json:"which"` // from or to
+	Words string `json:"words"`
+	Step  string `json:"step"` // within reach; "" for none
+	Near  string `json:"near"` // that step in words
+}
+
+// LooseEnds lists them in page order.
+func (e *Editor) LooseEnds() []LooseEnd {
+	out := []LooseEnd{}
+	for _, c := range e.Page().Connectors {
+		for i, end := range [2]chart.End{c.From, c.To} {
+			if !end.Loose() {
+				continue
+			}
+			l := LooseEnd{Line: c.ID, Which: [2]string{"from", "to"}[i]}
+			l.Words = fmt.Sprintf("%s from %s to %s", c.Meaning, e.endName(c.From), e.endName(c.To))
+			if o := c.Outcome(); o != "" {
+				l.Words = o + ": " + l.Words
+			}
+			other := c.To
+			if i == 1 {
+				other = c.From
+			}
+			if s := e.withinReach(end, other.Step); s != nil {
+				l.Step, l.Near = s.ID, stepName(s)
+			}
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+// withinReach is the step nearest to a loose end, but for the one at the
+// connector's other end; nil when none is near enough.
+func (e *Editor) withinReach(end chart.End, but string) *chart.Step {
+	q := geom.Pt(end.X, end.Y)
+	var best *chart.Step
+	near := glueReach
+	for _, sh := range e.Sheet().Steps {
+		if sh.Step.ID == but || !sh.Rect.Grow(near).Contains(q) {
+			continue
+		}
+		outline := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y)
+		pts := outline.Flatten(0.2)
+		d := geom.DistTo(append(pts, pts[0]), q)
+		if outline.Encloses(q) {
+			d = 0
+		}
+		if d <= near {
+			best, near = e.Page().Step(sh.Step.ID), math.Nextafter(d, -1)
+		}
+	}
+	return best
+}
+
+// glueLoose glues the loose ends that lie within reach of a step: one, named as
+// "line from", or with no name all of them.
+func (e *Editor) glueLoose(arg string) {
+	var parts []chart.Part
+	left := 0
+	for _, l := range e.LooseEnds() {
+		if arg != "" && arg != l.Line+" "+l.Which {
+			continue
+		}
+		if l.Step == "" {
+			left++
+			continue
+		}
+		part := chart.Part{Do: "line.set", Page: e.page, ID: l.Line}
+		if end := (&chart.End{Step: l.Step}); l.Which == "from" {
+			part.From = end
+		} else {
+			part.To = end
+		}
+		parts = append(parts, part)
+	}
+	if len(parts) == 0 {
+		e.notice = "No step lies within reach of a loose end. Drag the end to its step, or the step to the end."
+		return
+	}
+	if e.do("glue loose ends", parts...) && left > 0 {
+		e.notice = fmt.Sprintf("Glued %s; %d still loose, with no step within reach.", strings.TrimSuffix(fmt.Sprintf("%d ends", len(parts)), map[bool]string{true: "s"}[len(parts) == 1]), left)
+	}
+}

@@ -1,0 +1,82 @@
+package edit
+
+import (
+	"fmt"
+	"math"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+)
+
+// onOutline tells whether q lies on the outline of a step as drawn.
+func (e *Editor) onOutline(sh *scene.Shape, q geom.Point) bool {
+	pts := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y).Flatten(0.2)
+	return geom.DistTo(append(pts, pts[0]), q) <= reach/e.zoom
+}
+
+// outlineUnder is the step whose outline q lies on.
+func (e *Editor) outlineUnder(q geom.Point) *scene.Shape {
+	for i := len(e.Sheet().Steps) - 1; i >= 0; i-- {
+		if sh := &e.Sheet().Steps[i]; sh.Rect.Grow(reach/e.zoom).Contains(q) && e.onOutline(sh, q) {
+			return sh
+		}
+	}
+	return nil
+}
+
+// ownPort is a new port of a step near q, and the part that puts it there.
+func (e *Editor) ownPort(sh *scene.Shape, q geom.Point) (string, chart.Part) {
+	s := sh.Step
+	taken := map[string]bool{}
+	for _, p := range s.Ports {
+		taken[p.Name] = true
+	}
+	name := ""
+	for n := 1; name == "" || taken[name]; n++ {
+		name = fmt.Sprint("port-", n)
+	}
+	share := func(v, from, size float64) float64 {
+		return math.Round(math.Max(0, math.Min(1, (v-from)/size))*1e4) / 1e4
+	}
+	ports := append(append([]chart.Port{}, s.Ports...), chart.Port{Name: name, X: share(q.X, sh.Rect.X, sh.Rect.W), Y: share(q.Y, sh.Rect.Y, sh.Rect.H)})
+	return name, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Ports: &ports}
+}
+
+// spare are the own ports of the selected step at which no connector holds.
+func (e *Editor) spare() (kept []chart.Port, spare int) {
+	s := e.one()
+	used := map[string]bool{}
+	for _, c := range e.Page().Connectors {
+		for _, end := range [2]chart.End{c.From, c.To} {
+			if end.Step == s.ID {
+				used[end.Port] = true
+			}
+		}
+	}
+	kept = []chart.Port{}
+	for _, p := range s.Ports {
+		if used[p.Name] {
+			kept = append(kept, p)
+		} else {
+			spare++
+		}
+	}
+	return kept, spare
+}
+
+func wantPorts(e *Editor) string {
+	if e.one() == nil {
+		return "select one step first"
+	}
+	if _, n := e.spare(); n == 0 {
+		return "the step has no ports of its own to spare"
+	}
+	return ""
+}
+
+// clearPorts takes away the own ports that nothing holds at.
+func (e *Editor) clearPorts() {
+	kept, _ := e.spare()
+	e.do("remove ports", chart.Part{Do: "step.set", Page: e.page, ID: e.one().ID, Ports: &kept})
+}
