@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -36,6 +37,7 @@ type found struct {
 	cost     float64
 	through  bool
 	direct   bool
+	rigid    bool  // is not to be moved by others
 	pins     []Pin // those that it keeps
 
 	known bits
@@ -162,6 +164,7 @@ func pinKey(pins []Pin) string {
 // apart routes a line again so that it does not run along the walls; nil when
 // there is no such way.
 func (r *Router) apart(p Page, i int, walls []wall) *found {
+	walls = slices.DeleteFunc(walls, func(w wall) bool { return w.line == i })
 	f := r.explore(p, p.Lines[i], 0, 0, walls)
 	if f.through || f.direct {
 		return nil

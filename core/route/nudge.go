@@ -69,7 +69,7 @@ func (n *nudger) points(i int) []geom.Point {
 
 // mostPasses ends the play of upright and level stretches, each of which moves
 // the ends of the others.
-const mostPasses = 8
+const mostPasses = 14
 
 func (n *nudger) run() {
 	still := 0
@@ -101,7 +101,7 @@ func (n *nudger) stretches(upright bool) []stretch {
 			if k == 0 || k == len(pts)-2 {
 				s.stiff = 6
 			}
-			if f := n.paths[i]; f.direct || f.pinned(upright, s.pos) {
+			if f := n.paths[i]; f.direct || f.rigid || f.pinned(upright, s.pos) {
 				s.stiff = 1e6
 			}
 			out = append(out, s)
@@ -198,7 +198,7 @@ func (n *nudger) pass(upright bool) bool {
 	ss := n.stretches(upright)
 	var known map[pair]bool
 	var pairs []pair
-	for range 6 {
+	for range 16 {
 		more := false
 		n.close(ss, func(i, j int) {
 			if n.trunk(&ss[i], &ss[j]) {
@@ -375,7 +375,7 @@ func (n *nudger) bound(s *stretch, upright bool) {
 	if last {
 		hold(f.to)
 	}
-	fixed := f.through || f.direct || f.pinned(upright, s.was)
+	fixed := f.through || f.direct || f.rigid || f.pinned(upright, s.was)
 	if fixed {
 		s.min, s.max = s.pos, s.pos
 	}
@@ -502,29 +502,36 @@ func (n *nudger) turn(s *stretch, upright, atHigh bool) (int, stretch) {
 	return 0, o
 }
 
-// clash is a line that still lies on another one.
-type clash struct{ line, other int }
+// clash is a line that still lies on others.
+type clash struct {
+	line   int
+	others []int
+}
 
-// clashes lists lines that lie on another one although they share no port,
-// the later line of each pair.
+// clashes lists lines that lie on others although they share no port, of each
+// pair the later one.
 func (n *nudger) clashes() []clash {
 	var out []clash
-	seen := map[int]bool{}
+	at := map[int]int{} // per line, 1 + its clash's index
 	for _, upright := range [2]bool{true, false} {
 		ss := n.stretches(upright)
 		n.close(ss, func(i, j int) {
 			a, b := &ss[i], &ss[j]
-			if a.line < 0 || b.line < 0 || math.Abs(a.pos-b.pos) > 2 || n.sharePort(a.line, b.line) {
+			if a.line < 0 || b.line < 0 || math.Abs(a.pos-b.pos) > narrowest-0.1 || n.sharePort(a.line, b.line) {
 				return
 			}
 			l, o := max(a.line, b.line), min(a.line, b.line)
 			if n.paths[l].direct {
 				l, o = o, l
 			}
-			if !seen[l] && !n.paths[l].through && !n.paths[l].direct {
-				seen[l] = true
-				out = append(out, clash{l, o})
+			if n.paths[l].through || n.paths[l].direct {
+				return
 			}
+			if at[l] == 0 {
+				out = append(out, clash{line: l})
+				at[l] = len(out)
+			}
+			out[at[l]-1].others = append(out[at[l]-1].others, o)
 		})
 	}
 	sortBy(out, func(a, b clash) bool { return a.line < b.line })
@@ -538,12 +545,36 @@ func (n *nudger) sharePort(i, j int) bool {
 		same(a.From, b.To, p.from, q.to) || same(a.To, b.From, p.to, q.from)
 }
 
-// obstructions are the stretches that the clashing line has to keep off.
-func (n *nudger) obstructions(c clash) []wall {
+// obstructions are the stretches of the lines given.
+func (n *nudger) obstructions(lines []int) []wall {
 	var out []wall
-	pts := n.lines[c.other]
+	for _, i := range lines {
+		out = append(out, along(n.lines[i], i, false)...)
+	}
+	return out
+}
+
+// along are the walls along a line.
+func along(pts []geom.Point, line int, tight bool) []wall {
+	var out []wall
 	for k := 0; k+1 < len(pts); k++ {
-		out = append(out, wall{pts[k], pts[k+1]})
+		out = append(out, wall{pts[k], pts[k+1], line, tight})
+	}
+	return out
+}
+
+// few is the room, px, that counts as room for few lines.
+const few = 8.0
+
+// tight are the stretches that have room for few lines.
+func (n *nudger) tight() []wall {
+	var out []wall
+	for _, upright := range [2]bool{true, false} {
+		for _, s := range n.stretches(upright) {
+			if n.bound(&s, upright); s.to-s.from < few && s.line >= 0 && s.at > 0 && s.at < s.last {
+				out = append(out, wall{a: n.lines[s.line][s.at], b: n.lines[s.line][s.at+1], line: s.line, tight: true})
+			}
+		}
 	}
 	return out
 }

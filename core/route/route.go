@@ -16,6 +16,8 @@
 package route
 
 import (
+	"slices"
+
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -30,9 +32,10 @@ const (
 // Costs of the search, in px of length.
 const (
 	bendCost   = 160.0
-	nearCost   = 1.0 // more for each px inside the margin of a step
-	againstOut = 3.0 // leaving by the top or left, against the reading direction
-	againstIn  = 3.0 // arriving at the bottom or right
+	nearCost   = 3.0 // more for each px inside the margin of a step
+	againstOut = 12.0 // leaving by the top or left, against the reading direction
+	againstIn  = 12.0 // arriving at the bottom or right
+	tightCost  = 3.0 // more for each px along another line where there is room for few
 	sideways   = 1.0 // leaving by the bottom where the right would do as well
 )
 
@@ -104,28 +107,23 @@ type Router struct {
 }
 
 // clashRounds is how often lines that still lie on others are routed anew.
-const clashRounds = 6
+const clashRounds = 12
+
+// patience is how many rounds go by before lines also keep off others that they
+// do not lie on as yet, where there is room for few.
+const patience = 2
+
+// stubborn is how many rounds go by before lines that are routed anew stay where
+// they were found, and others make way.
+const stubborn = 5
 
 // Routes computes the route of every line of the page and the places of its
 // labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
 	paths := r.settleSides(p)
-	n := newNudger(p, paths, r.near, nil)
-	n.run()
-	for range clashRounds {
-		moved := false
-		for _, c := range n.clashes() {
-			if alt := r.apart(p, c.line, n.obstructions(c)); alt != nil {
-				paths[c.line], moved = alt, true
-			}
-		}
-		if !moved {
-			break
-		}
-		n = newNudger(p, paths, r.near, nil)
-		n.run()
-	}
+	n := r.untangle(p, paths)
+	paths = n.paths
 	out := n.routes()
 	if hit := placeLabels(p, out, r.near); len(hit) > 0 {
 		// Lines make way for labels that found no clear place, where they can.
@@ -136,6 +134,51 @@ func (r *Router) Routes(p Page) []Route {
 		}
 	}
 	return out
+}
+
+// untangle sets the lines apart. Those that still lie on others, because more
+// go through a gap than there is room for, are routed anew, farther and farther
+// off, and the round that leaves the fewest is kept.
+func (r *Router) untangle(p Page, paths []*found) *nudger {
+	n := newNudger(p, paths, r.near, nil)
+	n.run()
+	best, left := n, -1
+	met := map[int][]int{} // per line, those that it has lain on
+	for round := 0; ; round++ {
+		clashes := n.clashes()
+		if left < 0 || len(clashes) < left {
+			best, left = n, len(clashes)
+		}
+		if left == 0 || round == clashRounds {
+			return best
+		}
+		var tight []wall
+		if round >= patience {
+			tight = n.tight()
+		}
+		paths, moved := slices.Clone(n.paths), false
+		for _, c := range clashes {
+			for _, o := range c.others {
+				if !slices.Contains(met[c.line], o) {
+					met[c.line] = append(met[c.line], o)
+				}
+			}
+			alt := r.apart(p, c.line, append(n.obstructions(met[c.line]), tight...))
+			if alt == nil {
+				continue
+			}
+			alt.rigid = round >= stubborn
+			paths[c.line], moved = alt, true
+			if round >= patience {
+				tight = append(tight, along(alt.points, c.line, true)...)
+			}
+		}
+		if !moved {
+			return best
+		}
+		n = newNudger(p, paths, r.near, nil)
+		n.run()
+	}
 }
 
 func indexOf(p Page) *geom.Index {

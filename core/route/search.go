@@ -22,7 +22,13 @@ type gate struct {
 }
 
 // wall is a stretch of another line that this one must not run along.
-type wall struct{ a, b geom.Point }
+// A tight one is of a line where there is room for few: it is dear, but no place
+// to run beside of.
+type wall struct {
+	a, b  geom.Point
+	line  int
+	tight bool
+}
 
 // searcher finds the cheapest right-angled path among given boxes. Its buffers
 // are kept from search to search.
@@ -342,6 +348,9 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 		}
 	}
 	for _, w := range walls {
+		if w.tight {
+			continue
+		}
 		if r := geom.Span(w.a, w.b).Grow(Gap); w.a.X == w.b.X {
 			s.upright = append(s.upright, guide{r.X, r.Y, r.Bottom()}, guide{r.Right(), r.Y, r.Bottom()})
 		} else {
@@ -375,6 +384,10 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 	}
 	for _, w := range walls {
 		// Running along a line is dear, crossing it is not.
+		if upright := w.a.X == w.b.X; w.tight {
+			s.coverSome(geom.Span(w.a, w.b).Grow(hard+narrowest), !upright, upright, func(e *edge, l float64) { e.extra += float32(tightCost * l) })
+			continue
+		}
 		upright := w.a.X == w.b.X
 		r := geom.Span(w.a, w.b).Grow(Gap - 1)
 		s.coverSome(r, !upright, upright, func(e *edge, l float64) { e.extra += float32(40 + 8*l) })

@@ -14,9 +14,12 @@ const nearby = 300.0
 const cheap = 70.0
 
 // settleSides routes every line, then lets lines at the same step give way to
-// each other.
+// each other. What is settled at a step rests on the paths that its lines would
+// take by themselves and on nothing that was settled elsewhere: so what changes
+// at one step is not felt beyond the lines of that step.
 func (r *Router) settleSides(p Page) []*found {
-	s := settling{r: r, p: p, paths: make([]*found, len(p.Lines)), noFrom: make([]sides, len(p.Lines)), noTo: make([]sides, len(p.Lines)),
+	s := settling{r: r, p: p, paths: make([]*found, len(p.Lines)), tips: make([]sides, len(p.Lines)),
+		noFrom: make([]sides, len(p.Lines)), noTo: make([]sides, len(p.Lines)),
 		outs: make([][]int, len(p.Boxes)), ins: make([][]int, len(p.Boxes))}
 	for i, l := range p.Lines {
 		s.paths[i] = r.path(p, i, 0, 0)
@@ -29,7 +32,7 @@ func (r *Router) settleSides(p Page) []*found {
 	}
 	for b := range p.Boxes {
 		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 1 {
-			s.tips(b)
+			s.settleTips(b)
 		}
 	}
 	for b := range p.Boxes {
@@ -37,24 +40,53 @@ func (r *Router) settleSides(p Page) []*found {
 			s.unmix(b)
 		}
 	}
-	return s.paths
+	out := make([]*found, len(p.Lines))
+	for i := range out {
+		out[i] = s.final(i)
+	}
+	return out
 }
 
+// settling is the state of it. tips are the sides of a decision that other
+// outcomes hold; noFrom and noTo those that a line leaves to lines of the other
+// direction.
 type settling struct {
 	r            *Router
 	p            Page
-	paths        []*found
+	paths        []*found // each by itself
+	tips         []sides
 	noFrom, noTo []sides
 	outs, ins    [][]int // per box, line indices
 }
 
-// tips gives the outcomes of a decision different tips. Where two want the
-// same one, the move that costs less is made.
-func (s *settling) tips(b int) {
+// final is the path of a line after all that was settled at both of its ends;
+// when that together costs it bends, it keeps to its tip alone.
+func (s *settling) final(i int) *found {
+	f := s.tipped(i)
+	if s.noFrom[i]|s.noTo[i] == 0 || s.tips[i]|s.noFrom[i] == allSides || s.noTo[i] == allSides {
+		return f
+	}
+	g := s.r.path(s.p, i, s.tips[i]|s.noFrom[i], s.noTo[i])
+	if g.through || len(g.points) > len(f.points) {
+		return f
+	}
+	return g
+}
+
+func (s *settling) tipped(i int) *found {
+	if s.tips[i] == 0 {
+		return s.paths[i]
+	}
+	return s.r.path(s.p, i, s.tips[i], 0)
+}
+
+// settleTips gives the outcomes of a decision different tips. Where two want
+// the same one, the move that costs less is made.
+func (s *settling) settleTips(b int) {
 	holder := map[symbol.Side]int{}
 	var taken sides
 	hold := func(i int) {
-		side := s.paths[i].from.side
+		side := s.tipped(i).from.side
 		holder[side] = i
 		taken |= only(side)
 	}
@@ -68,23 +100,23 @@ func (s *settling) tips(b int) {
 		if !l.Outcome || l.From.Port != "" {
 			continue
 		}
-		side := s.paths[i].from.side
-		j, contested := holder[side]
+		f := s.tipped(i)
+		j, contested := holder[f.from.side]
 		if !contested || taken == allSides {
 			hold(i)
 			continue
 		}
-		mine := s.r.path(s.p, i, taken, s.noTo[i])
+		mine := s.r.path(s.p, i, taken, 0)
 		if s.p.Lines[j].From.Port == "" {
-			theirs := s.r.path(s.p, j, taken, s.noTo[j])
-			if theirs.cost-s.paths[j].cost < mine.cost-s.paths[i].cost-1e-6 {
-				s.paths[j], s.noFrom[j] = theirs, taken
+			theirs := s.r.path(s.p, j, taken, 0)
+			if theirs.cost-s.tipped(j).cost < mine.cost-f.cost-1e-6 {
+				s.tips[j] = taken
 				hold(i)
 				hold(j)
 				continue
 			}
 		}
-		s.paths[i], s.noFrom[i] = mine, taken
+		s.tips[i] = taken
 		hold(i)
 	}
 }
@@ -92,13 +124,20 @@ func (s *settling) tips(b int) {
 // unmix keeps lines out of a step and lines into it on different sides, where
 // that costs little.
 func (s *settling) unmix(b int) {
+	here := map[int]*found{} // the paths as far as this step has settled them
+	for _, i := range s.ins[b] {
+		here[i] = s.paths[i]
+	}
+	for _, i := range s.outs[b] {
+		here[i] = s.tipped(i)
+	}
 	for range 2 {
 		var out, in sides
 		for _, i := range s.outs[b] {
-			out |= only(s.paths[i].from.side)
+			out |= only(here[i].from.side)
 		}
 		for _, i := range s.ins[b] {
-			in |= only(s.paths[i].to.side)
+			in |= only(here[i].to.side)
 		}
 		both := out & in
 		if both == 0 {
@@ -108,47 +147,39 @@ func (s *settling) unmix(b int) {
 			if !both.has(side) {
 				continue
 			}
-			insMove, insCost := s.alternatives(s.ins[b], side, out, false)
+			insMove, insCost := s.alternatives(b, here, side, out, false)
 			var outsMove map[int]*found
 			var outsCost float64
 			if insMove == nil || insCost > cheap {
-				outsMove, outsCost = s.alternatives(s.outs[b], side, in|s.tipsTaken(b, side), true)
+				outsMove, outsCost = s.alternatives(b, here, side, in, true)
 			}
 			switch {
 			case insMove != nil && insCost <= nearby*float64(len(insMove)) && (outsMove == nil || insCost <= outsCost):
 				for i, f := range insMove {
-					s.paths[i], s.noTo[i] = f, s.noTo[i]|out
+					here[i] = f
+					s.noTo[i] |= out
 				}
 			case outsMove != nil && outsCost <= nearby*float64(len(outsMove)):
 				for i, f := range outsMove {
-					s.paths[i], s.noFrom[i] = f, s.noFrom[i]|in|s.tipsTaken(b, side)
+					here[i] = f
+					s.noFrom[i] |= in
 				}
 			}
 		}
 	}
 }
 
-// tipsTaken are the tips of a decision that its outcomes hold, but for side.
-func (s *settling) tipsTaken(b int, side symbol.Side) sides {
-	var t sides
-	if s.p.Boxes[b].Kind != symbol.Decision {
-		return 0
-	}
-	for _, i := range s.outs[b] {
-		if x := s.paths[i].from.side; x != side {
-			t |= only(x)
-		}
-	}
-	return t
-}
-
-// alternatives routes the lines that hold at a side without the sides given
-// and adds up what that costs more; nil when one of them cannot move, or they
-// would get more bends.
-func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out bool) (map[int]*found, float64) {
+// alternatives routes the lines that hold at a side of a step without the sides
+// given, and adds up what that costs more; nil when one of them cannot move, or
+// they would get more bends, or cross more lines of the step.
+func (s *settling) alternatives(b int, here map[int]*found, side symbol.Side, no sides, out bool) (map[int]*found, float64) {
 	moves, sum, bends, cross := map[int]*found{}, 0.0, 0, 0
+	lines := s.ins[b]
+	if out {
+		lines = s.outs[b]
+	}
 	for _, i := range lines {
-		f, l := s.paths[i], s.p.Lines[i]
+		f, l := here[i], s.p.Lines[i]
 		at, port := f.to.side, l.To.Port
 		if out {
 			at, port = f.from.side, l.From.Port
@@ -159,9 +190,11 @@ func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out boo
 		if port != "" || l.From.Box == l.To.Box {
 			return nil, 0
 		}
-		nf, nt := s.noFrom[i], s.noTo[i]|no
+		var nf, nt sides
 		if out {
-			nf, nt = s.noFrom[i]|no, s.noTo[i]
+			nf = s.tips[i] | s.noFrom[i] | no | s.held(b, here, i)
+		} else {
+			nt = s.noTo[i] | no
 		}
 		if nf == allSides || nt == allSides {
 			return nil, 0
@@ -175,7 +208,7 @@ func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out boo
 			return nil, 0
 		}
 		moves[i] = alt
-		cross += s.crossed(i, alt.points) - s.crossed(i, f.points)
+		cross += s.crossed(b, here, i, alt.points) - s.crossed(b, here, i, f.points)
 		sum += alt.cost - f.cost
 		bends += len(alt.points) - len(f.points)
 	}
@@ -185,18 +218,27 @@ func (s *settling) alternatives(lines []int, side symbol.Side, no sides, out boo
 	return moves, sum
 }
 
-// crossed counts how often a path for line i crosses other lines of its steps.
-func (s *settling) crossed(i int, pts []geom.Point) int {
-	n := 0
-	for _, b := range [2]int{s.p.Lines[i].From.Box, s.p.Lines[i].To.Box} {
-		if b < 0 {
-			continue
+// held are the tips of a decision that outcomes other than line i hold.
+func (s *settling) held(b int, here map[int]*found, i int) sides {
+	var t sides
+	if s.p.Boxes[b].Kind != symbol.Decision {
+		return 0
+	}
+	for _, j := range s.outs[b] {
+		if j != i {
+			t |= only(here[j].from.side)
 		}
-		for _, list := range [2][]int{s.outs[b], s.ins[b]} {
-			for _, j := range list {
-				if j != i {
-					n += geom.Crossings(pts, s.paths[j].points)
-				}
+	}
+	return t
+}
+
+// crossed counts how often a path for line i crosses other lines of the step.
+func (s *settling) crossed(b int, here map[int]*found, i int, pts []geom.Point) int {
+	n := 0
+	for _, list := range [2][]int{s.outs[b], s.ins[b]} {
+		for _, j := range list {
+			if j != i {
+				n += geom.Crossings(pts, here[j].points)
 			}
 		}
 	}
