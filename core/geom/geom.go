@@ -57,13 +57,13 @@ func (r Rect) Union(s Rect) Rect {
 	if s.W == 0 && s.H == 0 {
 		return r
 	}
-	x, y := math.Min(r.X, s.X), math.Min(r.Y, s.Y)
-	return Rect{x, y, math.Max(r.Right(), s.Right()) - x, math.Max(r.Bottom(), s.Bottom()) - y}
+	x, y := min(r.X, s.X), min(r.Y, s.Y)
+	return Rect{x, y, max(r.Right(), s.Right()) - x, max(r.Bottom(), s.Bottom()) - y}
 }
 
 // Span is the box with p and q as opposite corners.
 func Span(p, q Point) Rect {
-	x, y := math.Min(p.X, q.X), math.Min(p.Y, q.Y)
+	x, y := min(p.X, q.X), min(p.Y, q.Y)
 	return Rect{x, y, math.Abs(p.X - q.X), math.Abs(p.Y - q.Y)}
 }
 
@@ -92,9 +92,9 @@ func SegmentIn(p, q Point, r Rect) bool {
 				return false
 			}
 		case c[0] < 0:
-			t0 = math.Max(t0, c[1]/c[0])
+			t0 = max(t0, c[1]/c[0])
 		default:
-			t1 = math.Min(t1, c[1]/c[0])
+			t1 = min(t1, c[1]/c[0])
 		}
 	}
 	return t1-t0 > 1e-9

@@ -183,7 +183,7 @@ func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.R
 		if atStart && k > 0 {
 			far0 = (done - s.W + 60) * farOff
 		} else if !atStart {
-			far0 = math.Max(0, math.Max(done-home, home-done-l)) * farOff
+			far0 = max(0, max(done-home, home-done-l)) * farOff
 		}
 		if far0 >= least {
 			done += l
@@ -201,7 +201,7 @@ func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.R
 			if t > l-half && t > half+3 {
 				break
 			}
-			at := math.Min(t, math.Max(l/2, l-half))
+			at := min(t, max(l/2, l-half))
 			if t == half+3 && l < s.H {
 				at = l / 2
 			}

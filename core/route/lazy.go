@@ -25,7 +25,7 @@ type key struct {
 	noFrom, noTo     sides
 	pins             string
 	direct           bool
-	room             float64
+	room, limit      float64
 }
 
 // found is the path of one line, blind to other lines, and what it rests on:
@@ -36,6 +36,7 @@ type found struct {
 	from, to gate
 	cost     float64
 	through  bool
+	none     bool // there is no path within the limit
 	direct   bool
 	rigid    bool  // is not to be moved by others
 	pins     []Pin // those that it keeps
@@ -127,8 +128,15 @@ func (f *found) entered(moved []geom.Rect) bool {
 // path routes line i of the page, keeping off the sides given, or takes the
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
+	return r.within(p, i, noFrom, noTo, math.Inf(1))
+}
+
+// within is path, but for one that would cost more than limit: that is none.
+// (Of more boxes than are known a path could cost only more; so none stays
+// none for as long as those do not change.)
+func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64) *found {
 	l := p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, limit: limit}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -140,7 +148,7 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 		f.used = true
 		return f
 	}
-	f := r.explore(p, l, noFrom, noTo, nil)
+	f := r.explore(p, l, noFrom, noTo, nil, limit)
 	f.used = true
 	r.kept[k] = f
 	return f
@@ -165,7 +173,7 @@ func pinKey(pins []Pin) string {
 // there is no such way.
 func (r *Router) apart(p Page, i int, walls []wall) *found {
 	walls = slices.DeleteFunc(walls, func(w wall) bool { return w.line == i })
-	f := r.explore(p, p.Lines[i], 0, 0, walls)
+	f := r.explore(p, p.Lines[i], 0, 0, walls, math.Inf(1))
 	if f.through || f.direct {
 		return nil
 	}
@@ -176,7 +184,7 @@ func (r *Router) apart(p Page, i int, walls []wall) *found {
 // ends, then also each one that the path found so far meets, until it meets
 // none. The cheapest path among some of the boxes that is clear of all boxes
 // is the cheapest among all.
-func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *found {
+func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, limit float64) *found {
 	f := &found{known: make(bits, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
 	in := make([]bool, len(p.Boxes))
 	rects := make([]geom.Rect, 0, 16)
@@ -208,7 +216,7 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {
 			take(e.Box)
-			meet(p.Boxes[e.Box].Rect.Grow(math.Max(2*Margin, e.Room+Margin) + 1))
+			meet(p.Boxes[e.Box].Rect.Grow(max(2*Margin, e.Room+Margin) + 1))
 		} else {
 			meet(geom.Rect{X: e.At.X, Y: e.At.Y}.Grow(Margin))
 		}
@@ -224,7 +232,11 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall) *foun
 		if l.From.Box >= 0 && l.From.Box == l.To.Box {
 			from, to = loopGates(l, from, to)
 		}
-		pts, gf, gt := r.work.find(rects, from, to, walls, f.pins)
+		pts, gf, gt := r.work.find(rects, from, to, walls, f.pins, limit)
+		if pts == nil && !math.IsInf(limit, 1) {
+			f.none, f.zones = true, nil
+			return f
+		}
 		if pts == nil && len(f.pins) > 0 {
 			f.pins = nil // steps stand where it was pinned: it runs free
 			continue
@@ -305,7 +317,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 
 // before is where a line may first turn before a port with so much free way.
 func before(port geom.Point, s symbol.Side, own geom.Rect, room, free float64) geom.Point {
-	d, o := math.Min(math.Max(Margin, room), math.Max(free/2, free-Margin)), s.Out()
+	d, o := min(max(Margin, room), max(free/2, free-Margin)), s.Out()
 	return round(edgeOf(own, s, port).Add(geom.Pt(o.X*d, o.Y*d)))
 }
 
@@ -354,7 +366,7 @@ func clearance(p geom.Point, s symbol.Side, own geom.Rect, rects []geom.Rect) fl
 		default:
 			continue
 		}
-		free = math.Min(free, math.Max(0, d))
+		free = min(free, max(0, d))
 	}
 	return free
 }
@@ -494,9 +506,9 @@ func (f *found) straighten(rects []geom.Rect, meet func(geom.Rect)) {
 	meet(way.Grow(Margin - 0.5))
 	inner := way // what lies before the ends; the two steps themselves do not count
 	if level {
-		inner.X, inner.W = inner.X+hard, math.Max(0, inner.W-2*hard)
+		inner.X, inner.W = inner.X+hard, max(0, inner.W-2*hard)
 	} else {
-		inner.Y, inner.H = inner.Y+hard, math.Max(0, inner.H-2*hard)
+		inner.Y, inner.H = inner.Y+hard, max(0, inner.H-2*hard)
 	}
 	for _, box := range rects {
 		if box.Grow(Margin/2).Overlaps(inner) && !box.Contains(p[0]) && !box.Contains(p[3]) {
@@ -513,7 +525,7 @@ func (g *gate) room() float64 {
 	if g.fixed {
 		return 0
 	}
-	return math.Min(g.slide, slip)
+	return min(g.slide, slip)
 }
 
 // centre moves each stretch whose neighbours go on the same way (a Z) to the
@@ -532,7 +544,7 @@ func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
 		if (at-a)*(b-at) <= 0 || f.pinned(upright, at) {
 			continue
 		}
-		lo, hi := math.Min(a, b), math.Max(a, b)
+		lo, hi := min(a, b), max(a, b)
 		if k == 1 && !f.from.free {
 			lo, hi = keepStub(lo, hi, a, get(f.from.turn))
 		}
@@ -565,9 +577,9 @@ func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
 				continue
 			}
 			if e1 <= at+0.02 {
-				lo = math.Max(lo, e1)
+				lo = max(lo, e1)
 			} else if e0 >= at-0.02 {
-				hi = math.Min(hi, e0)
+				hi = min(hi, e0)
 			} else {
 				lo, hi = at, at // inside a margin already: stay
 			}
@@ -601,10 +613,10 @@ func (f *found) pinned(upright bool, at float64) bool {
 // to turn.
 func keepStub(lo, hi, a, turn float64) (float64, float64) {
 	if turn > a {
-		return math.Max(lo, turn), hi
+		return max(lo, turn), hi
 	}
 	if turn < a {
-		return lo, math.Min(hi, turn)
+		return lo, min(hi, turn)
 	}
 	return lo, hi
 }

@@ -16,6 +16,7 @@ type nudger struct {
 	lines [][]geom.Point
 	crew  map[int][]int // per leading stretch, those that move along with it
 	list  []stretch     // buffers
+	ports []int
 	sort  []int
 }
 
@@ -91,11 +92,11 @@ func (n *nudger) stretches(upright bool) []stretch {
 			if upright && a.X != b.X || !upright && a.Y != b.Y || a == b {
 				continue
 			}
-			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1}
+			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1, lead: len(out)}
 			if upright {
-				s.pos, s.low, s.high = a.X, math.Min(a.Y, b.Y), math.Max(a.Y, b.Y)
+				s.pos, s.low, s.high = a.X, min(a.Y, b.Y), max(a.Y, b.Y)
 			} else {
-				s.pos, s.low, s.high = a.Y, math.Min(a.X, b.X), math.Max(a.X, b.X)
+				s.pos, s.low, s.high = a.Y, min(a.X, b.X), max(a.X, b.X)
 			}
 			s.was = s.pos
 			if k == 0 || k == len(pts)-2 {
@@ -116,62 +117,63 @@ func (n *nudger) stretches(upright bool) []stretch {
 		if !upright {
 			s.low, s.high, at, size = r.X, r.Right(), r.CY(), r.H
 		}
-		reach := math.Max(0, size/2+labelRoom-Gap) // of the outermost from the middle
+		reach := max(0, size/2+labelRoom-Gap) // of the outermost from the middle
 		parts := 1 + math.Ceil(reach/Gap)
 		for k := range int(parts) {
 			if s.pos = at; parts > 1 {
 				s.pos += reach * (2*float64(k)/(parts-1) - 1)
 			}
-			s.was, s.min, s.max, s.from, s.to = s.pos, s.pos, s.pos, s.pos, s.pos
+			s.was, s.min, s.max, s.from, s.to, s.lead = s.pos, s.pos, s.pos, s.pos, s.pos, len(out)
 			out = append(out, s)
 		}
 	}
 	n.list = out
 	n.sort = n.sort[:0] // the order of these is not known
-	n.join(out)
 	return out
 }
 
 // join makes stretches that lie on each other at the port that their lines
 // share move as one, so that lines into a port stay joined on their last stretch.
 func (n *nudger) join(ss []stretch) {
-	type port struct {
-		box, name int
-		out       bool
-	}
-	holds := map[port]int{}
+	n.ports = resize(n.ports, len(n.p.Boxes)*8) // 1 + the first stretch at each side, in and out
+	clear(n.ports)
+	n.crew = nil
 	for i := range ss {
 		s := &ss[i]
-		if s.lead = i; s.line < 0 {
+		if s.line < 0 {
 			continue
 		}
-		f, l := n.paths[s.line], n.p.Lines[s.line]
-		hold := func(b int, g gate, out bool) {
-			if b < 0 {
-				return
-			}
-			k := port{b, int(g.side), out}
-			j, ok := holds[k]
-			if !ok {
-				holds[k] = i
-				return
-			}
-			if j = root(ss, j); math.Abs(ss[j].was-s.was) < 0.01 && j != root(ss, i) {
-				ss[root(ss, i)].lead = j
-			}
-		}
+		f, l := n.paths[s.line], &n.p.Lines[s.line]
 		if s.at == 0 {
-			hold(l.From.Box, f.from, true)
+			n.hold(ss, i, l.From.Box, f.from, 0)
 		}
 		if s.at == s.last {
-			hold(l.To.Box, f.to, false)
+			n.hold(ss, i, l.To.Box, f.to, 1)
 		}
 	}
-	n.crew = map[int][]int{}
 	for i := range ss {
 		if r := root(ss, i); r != i {
+			if n.crew == nil {
+				n.crew = map[int][]int{}
+			}
 			n.crew[r] = append(n.crew[r], i)
 		}
+	}
+}
+
+// hold joins stretch i to the one that holds at the gate of box b already.
+func (n *nudger) hold(ss []stretch, i, b int, g gate, in int) {
+	if b < 0 {
+		return
+	}
+	at := &n.ports[b*8+int(g.side)*2+in]
+	if *at == 0 {
+		*at = 1 + i
+		return
+	}
+	j, r := root(ss, *at-1), root(ss, i)
+	if d := ss[j].was - ss[i].was; j != r && d < 0.01 && d > -0.01 {
+		ss[r].lead = j
 	}
 }
 
@@ -196,6 +198,7 @@ type pair struct{ a, b int }
 // on until nothing is. It tells whether anything was moved.
 func (n *nudger) pass(upright bool) bool {
 	ss := n.stretches(upright)
+	n.join(ss)
 	var known map[pair]bool
 	var pairs []pair
 	for range 16 {
@@ -299,7 +302,7 @@ func (n *nudger) close(ss []stretch, f func(i, j int)) {
 			if ss[j].pos-ss[i].pos >= Gap-0.01 {
 				break
 			}
-			if n.apart(&ss[i], &ss[j]) && math.Min(ss[i].high, ss[j].high)-math.Max(ss[i].low, ss[j].low) > 0.5 {
+			if n.apart(&ss[i], &ss[j]) && min(ss[i].high, ss[j].high)-max(ss[i].low, ss[j].low) > 0.5 {
 				f(min(i, j), max(i, j))
 			}
 		}
@@ -346,8 +349,8 @@ func (n *nudger) boundAll(ss []stretch, lead int, upright bool) {
 	s := &ss[lead]
 	for _, i := range n.crew[lead] {
 		n.bound(&ss[i], upright)
-		s.min, s.max = math.Max(s.min, ss[i].min), math.Min(s.max, ss[i].max)
-		s.from, s.to = math.Max(s.from, ss[i].from), math.Min(s.to, ss[i].to)
+		s.min, s.max = max(s.min, ss[i].min), min(s.max, ss[i].max)
+		s.from, s.to = max(s.from, ss[i].from), min(s.to, ss[i].to)
 	}
 }
 
@@ -367,7 +370,7 @@ func (n *nudger) bound(s *stretch, upright bool) {
 		if g.free {
 			d = 0
 		}
-		s.min, s.max = math.Max(s.min, c-d), math.Min(s.max, c+d)
+		s.min, s.max = max(s.min, c-d), min(s.max, c+d)
 	}
 	if first {
 		hold(f.from)
@@ -404,13 +407,13 @@ func (n *nudger) bound(s *stretch, upright bool) {
 			room, need = arrowRoom, 6
 		}
 		if d := s.pos - e1; d >= 0 {
-			s.min, s.from = math.Max(s.min, e1+math.Min(room, d)), math.Max(s.from, e1+math.Min(need, d))
+			s.min, s.from = max(s.min, e1+min(room, d)), max(s.from, e1+min(need, d))
 		} else if d := e0 - s.pos; d >= 0 {
-			s.max, s.to = math.Min(s.max, e0-math.Min(room, d)), math.Min(s.to, e0-math.Min(need, d))
+			s.max, s.to = min(s.max, e0-min(room, d)), min(s.to, e0-min(need, d))
 		}
 	})
-	s.min, s.max = math.Min(s.min, s.pos), math.Max(s.max, s.pos)
-	s.from, s.to = math.Min(s.from, s.min), math.Max(s.to, s.max)
+	s.min, s.max = min(s.min, s.pos), max(s.max, s.pos)
+	s.from, s.to = min(s.from, s.min), max(s.to, s.max)
 }
 
 // order tells whether a should stand before b (-1), after it (1), or may stand
@@ -488,10 +491,10 @@ func (n *nudger) turn(s *stretch, upright, atHigh bool) (int, stretch) {
 	var d float64
 	if upright {
 		d = far.X - here.X
-		o.pos, o.low, o.high = here.Y, math.Min(far.X, here.X), math.Max(far.X, here.X)
+		o.pos, o.low, o.high = here.Y, min(far.X, here.X), max(far.X, here.X)
 	} else {
 		d = far.Y - here.Y
-		o.pos, o.low, o.high = here.X, math.Min(far.Y, here.Y), math.Max(far.Y, here.Y)
+		o.pos, o.low, o.high = here.X, min(far.Y, here.Y), max(far.Y, here.Y)
 	}
 	switch {
 	case d < 0:

@@ -32,11 +32,11 @@ const (
 // Costs of the search, in px of length.
 const (
 	bendCost   = 160.0
-	nearCost   = 3.0 // more for each px inside the margin of a step
+	nearCost   = 3.0  // more for each px inside the margin of a step
 	againstOut = 12.0 // leaving by the top or left, against the reading direction
 	againstIn  = 12.0 // arriving at the bottom or right
-	tightCost  = 3.0 // more for each px along another line where there is room for few
-	sideways   = 1.0 // leaving by the bottom where the right would do as well
+	tightCost  = 3.0  // more for each px along another line where there is room for few
+	sideways   = 1.0  // leaving by the bottom where the right would do as well
 )
 
 // Box is something that lines go around: a step, or with no Kind a bare

@@ -75,8 +75,8 @@ const headings = 4
 // one of the gates to, ports included, and the gates taken; nil when there is
 // none. Cost is length, bends and stretches inside the margin of a box. The
 // path runs along the pins one after the other: a state is a place, a heading
-// and how many pins lie behind.
-func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin) ([]geom.Point, *gate, *gate) {
+// and how many pins lie behind. A path that costs more than limit is none.
+func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin, limit float64) ([]geom.Point, *gate, *gate) {
 	s.lay(boxes, from, to, walls, pins)
 	nx, ny := len(s.xs), len(s.ys)
 	layer := nx * ny * headings
@@ -114,7 +114,9 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins [
 					rest = d
 				}
 			}
-			s.heap.push(item{cost + rest*weight, cost, int32(state)})
+			if cost+rest <= limit {
+				s.heap.push(item{cost + rest*weight, cost, int32(state)})
+			}
 		}
 	}
 	for i := range from {
@@ -333,10 +335,10 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 		s.upright = append(s.upright, guide{g.X, g.Y, g.Bottom()}, guide{g.Right(), g.Y, g.Bottom()})
 		s.level = append(s.level, guide{g.Y, g.X, g.Right()}, guide{g.Bottom(), g.X, g.Right()})
 		for _, c := range boxes[:i] { // through a gap too narrow for two margins
-			if lo, hi := math.Max(b.Y, c.Y)-Margin, math.Min(b.Bottom(), c.Bottom())+Margin; lo < hi {
+			if lo, hi := max(b.Y, c.Y)-Margin, min(b.Bottom(), c.Bottom())+Margin; lo < hi {
 				s.upright = gapMiddle(s.upright, b.X, b.Right(), c.X, c.Right(), lo, hi)
 			}
-			if lo, hi := math.Max(b.X, c.X)-Margin, math.Min(b.Right(), c.Right())+Margin; lo < hi {
+			if lo, hi := max(b.X, c.X)-Margin, min(b.Right(), c.Right())+Margin; lo < hi {
 				s.level = gapMiddle(s.level, b.Y, b.Bottom(), c.Y, c.Bottom(), lo, hi)
 			}
 		}
@@ -369,7 +371,7 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 	s.edges = resize(s.edges, nx*ny*2)
 	clear(s.edges)
 	for _, b := range boxes {
-		s.cover(b.Grow(hard-0.01), func(e *edge, l float64) { e.kind = blocked })
+		s.block(b.Grow(hard - 0.01))
 	}
 	for _, g := range s.upright {
 		x := index(s.xs, g.at)
@@ -380,17 +382,17 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 		s.open(y*nx*2, 2, nx-1, s.xs, g)
 	}
 	for _, b := range boxes {
-		s.cover(b.Grow(Margin-0.01), func(e *edge, l float64) { e.extra += float32(l * nearCost) })
+		s.dear(b.Grow(Margin-0.01), true, true, 0, nearCost)
 	}
 	for _, w := range walls {
 		// Running along a line is dear, crossing it is not.
 		if upright := w.a.X == w.b.X; w.tight {
-			s.coverSome(geom.Span(w.a, w.b).Grow(hard+narrowest), !upright, upright, func(e *edge, l float64) { e.extra += float32(tightCost * l) })
+			s.dear(geom.Span(w.a, w.b).Grow(hard+narrowest), !upright, upright, 0, tightCost)
 			continue
 		}
 		upright := w.a.X == w.b.X
 		r := geom.Span(w.a, w.b).Grow(Gap - 1)
-		s.coverSome(r, !upright, upright, func(e *edge, l float64) { e.extra += float32(40 + 8*l) })
+		s.dear(r, !upright, upright, 40, 8)
 	}
 }
 
@@ -423,32 +425,58 @@ func gapMiddle(list []guide, a0, a1, b0, b1, lo, hi float64) []guide {
 	return list
 }
 
-// cover visits the edges that have a part inside r.
-func (s *searcher) cover(r geom.Rect, f func(e *edge, l float64)) {
-	s.coverSome(r, true, true, f)
+// span are the coordinates from index lo on and below hi that lie inside
+// [from,to].
+func span(cs []float64, from, to float64) (lo, hi int) {
+	lo, _ = slices.BinarySearch(cs, from)
+	hi, _ = slices.BinarySearch(cs, to)
+	return lo, hi
 }
 
-func (s *searcher) coverSome(r geom.Rect, level, upright bool, f func(e *edge, l float64)) {
-	nx := len(s.xs)
-	x0, _ := slices.BinarySearch(s.xs, r.X)
-	x1, _ := slices.BinarySearch(s.xs, r.Right())
-	y0, _ := slices.BinarySearch(s.ys, r.Y)
-	y1, _ := slices.BinarySearch(s.ys, r.Bottom())
+// block closes the edges that have a part inside r.
+func (s *searcher) block(r geom.Rect) {
+	nx, ny := len(s.xs), len(s.ys)
+	x0, x1 := span(s.xs, r.X, r.Right())
+	y0, y1 := span(s.ys, r.Y, r.Bottom())
+	for y := y0; y < y1; y++ {
+		for x := max(0, x0-1); x < x1 && x+1 < nx; x++ {
+			s.edges[(y*nx+x)*2].kind = blocked
+		}
+	}
+	for y := max(0, y0-1); y < y1 && y+1 < ny; y++ {
+		for x := x0; x < x1; x++ {
+			s.edges[(y*nx+x)*2+1].kind = blocked
+		}
+	}
+}
+
+// dear makes the edges that have a part inside r cost more: once, and for each
+// px of that part.
+func (s *searcher) dear(r geom.Rect, level, upright bool, once, each float64) {
+	nx, ny := len(s.xs), len(s.ys)
+	x0, x1 := span(s.xs, r.X, r.Right())
+	y0, y1 := span(s.ys, r.Y, r.Bottom())
 	if level {
-		for y := y0; y < y1; y++ { // rows inside r
-			for x := max(0, x0-1); x < x1 && x+1 < nx; x++ {
-				if l := math.Min(s.xs[x+1], r.Right()) - math.Max(s.xs[x], r.X); l > 1e-9 {
-					f(&s.edges[(y*nx+x)*2], l)
-				}
+		for x := max(0, x0-1); x < x1 && x+1 < nx; x++ {
+			l := min(s.xs[x+1], r.Right()) - max(s.xs[x], r.X)
+			if l <= 1e-9 {
+				continue
+			}
+			more := float32(once + each*l)
+			for y := y0; y < y1; y++ {
+				s.edges[(y*nx+x)*2].extra += more
 			}
 		}
 	}
 	if upright {
-		for x := x0; x < x1; x++ {
-			for y := max(0, y0-1); y < y1 && y+1 < len(s.ys); y++ {
-				if l := math.Min(s.ys[y+1], r.Bottom()) - math.Max(s.ys[y], r.Y); l > 1e-9 {
-					f(&s.edges[(y*nx+x)*2+1], l)
-				}
+		for y := max(0, y0-1); y < y1 && y+1 < ny; y++ {
+			l := min(s.ys[y+1], r.Bottom()) - max(s.ys[y], r.Y)
+			if l <= 1e-9 {
+				continue
+			}
+			more := float32(once + each*l)
+			for x := x0; x < x1; x++ {
+				s.edges[(y*nx+x)*2+1].extra += more
 			}
 		}
 	}

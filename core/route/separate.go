@@ -1,7 +1,6 @@
 package route
 
 import (
-	"math"
 	"slices"
 )
 
@@ -148,7 +147,7 @@ func (g *group) relent(ss []stretch) {
 	kept := g.pairs[:0]
 	for _, p := range g.pairs {
 		if v := low[p.a] + narrowest; v <= ss[g.members[p.b]].to {
-			low[p.b] = math.Max(low[p.b], v)
+			low[p.b] = max(low[p.b], v)
 			kept = append(kept, p)
 		}
 	}
@@ -167,13 +166,13 @@ func (g *group) limit(ss []stretch, gap float64, need bool) bool {
 		}
 	}
 	for _, p := range g.pairs {
-		g.low[p.b] = math.Max(g.low[p.b], g.low[p.a]+gap)
+		g.low[p.b] = max(g.low[p.b], g.low[p.a]+gap)
 	}
 	// Backward, a pair's second is settled when all of its own pairs are, which
 	// begin later.
 	for i := len(g.pairs) - 1; i >= 0; i-- {
 		p := g.pairs[i]
-		g.high[p.a] = math.Min(g.high[p.a], g.high[p.b]-gap)
+		g.high[p.a] = min(g.high[p.a], g.high[p.b]-gap)
 	}
 	for i := range g.members {
 		if g.low[i] > g.high[i]+1e-9 {
@@ -186,7 +185,7 @@ func (g *group) limit(ss []stretch, gap float64, need bool) bool {
 // settle pushes pairs apart from where they stand, the stiffer one less, and
 // then makes sure of the distances from first to last.
 func (g *group) settle(ss []stretch, gap float64) {
-	clamp := func(i int, v float64) float64 { return math.Max(g.low[i], math.Min(g.high[i], v)) }
+	clamp := func(i int, v float64) float64 { return max(g.low[i], min(g.high[i], v)) }
 	for i, m := range g.members {
 		ss[m].pos = clamp(i, ss[m].pos)
 	}
@@ -198,7 +197,7 @@ func (g *group) settle(ss []stretch, gap float64) {
 			if d <= 0.01 {
 				continue
 			}
-			worst = math.Max(worst, d)
+			worst = max(worst, d)
 			na := clamp(p.a, a.pos-d*b.stiff/(a.stiff+b.stiff))
 			nb := clamp(p.b, na+gap)
 			a.pos, b.pos = clamp(p.a, nb-gap), nb

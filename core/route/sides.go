@@ -66,8 +66,8 @@ func (s *settling) final(i int) *found {
 	if s.noFrom[i]|s.noTo[i] == 0 || s.tips[i]|s.noFrom[i] == allSides || s.noTo[i] == allSides {
 		return f
 	}
-	g := s.r.path(s.p, i, s.tips[i]|s.noFrom[i], s.noTo[i])
-	if g.through || len(g.points) > len(f.points) {
+	g := s.r.within(s.p, i, s.tips[i]|s.noFrom[i], s.noTo[i], f.cost+2*nearby)
+	if g.none || g.through || len(g.points) > len(f.points) {
 		return f
 	}
 	return g
@@ -199,7 +199,10 @@ func (s *settling) alternatives(b int, here map[int]*found, side symbol.Side, no
 		if nf == allSides || nt == allSides {
 			return nil, 0
 		}
-		alt := s.r.path(s.p, i, nf, nt)
+		alt := s.r.within(s.p, i, nf, nt, f.cost+nearby)
+		if alt.none {
+			return nil, 0
+		}
 		got := alt.to.side
 		if out {
 			got = alt.from.side
