@@ -58,10 +58,8 @@ func (e *Editor) withinReach(end chart.End, but string) *chart.Step {
 		if sh.Step.ID == but || !sh.Rect.Grow(near).Contains(q) {
 			continue
 		}
-		outline := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y)
-		pts := outline.Flatten(0.2)
-		d := geom.DistTo(append(pts, pts[0]), q)
-		if outline.Encloses(q) {
+		d := geom.DistTo(outline(&sh), q)
+		if in := e.Sheet().StepAt(q); in != nil && in.Step.ID == sh.Step.ID {
 			d = 0
 		}
 		if d <= near {

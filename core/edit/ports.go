@@ -9,10 +9,15 @@ import (
 	"plaintracer/core/scene"
 )
 
+// outline is the closed outline of a step as drawn.
+func outline(sh *scene.Shape) []geom.Point {
+	pts := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y).Flatten(0.2)
+	return append(pts, pts[0])
+}
+
 // onOutline tells whether q lies on the outline of a step as drawn.
 func (e *Editor) onOutline(sh *scene.Shape, q geom.Point) bool {
-	pts := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y).Flatten(0.2)
-	return geom.DistTo(append(pts, pts[0]), q) <= reach/e.zoom
+	return geom.DistTo(outline(sh), q) <= reach/e.zoom
 }
 
 // outlineUnder is the step whose outline q lies on.
@@ -36,6 +41,7 @@ func (e *Editor) ownPort(sh *scene.Shape, q geom.Point) (string, chart.Part) {
 	for n := 1; name == "" || taken[name]; n++ {
 		name = fmt.Sprint("port-", n)
 	}
+	_, q = geom.Project(outline(sh), q)
 	share := func(v, from, size float64) float64 {
 		return math.Round(math.Max(0, math.Min(1, (v-from)/size))*1e4) / 1e4
 	}

@@ -83,7 +83,7 @@ func (p *pen) path(i scene.Item) {
 	p.ctx.SetStrokeJoiner(canvas.MiterJoin)
 	dash := make([]float64, len(i.Dash))
 	for n, d := range i.Dash {
-		dash[n] = d * p.k
+		dash[n] = d / i.Weight // the canvas counts them in stroke widths
 	}
 	p.ctx.SetDashes(0, dash...)
 	p.ctx.DrawPath(0, 0, &out)
