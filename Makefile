@@ -36,6 +36,7 @@ soak: build
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzztime 10m
 	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzztime 10m
 	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzztime 60m
+	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzztime 60m
 
 bench: build
 	sh tools/test-needs.sh

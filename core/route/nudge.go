@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
 )
 
 // nudger sets apart the stretches of different lines that would lie on or
@@ -62,10 +63,42 @@ func (n *nudger) routes() []Route {
 // points is the finished line i, two decimals.
 func (n *nudger) points(i int) []geom.Point {
 	pts := n.lines[i]
+	f, l := n.paths[i], &n.p.Lines[i]
+	if last := len(pts) - 1; !f.direct {
+		n.meet(&pts[0], l.From, f.from)
+		n.meet(&pts[last], l.To, f.to)
+	}
 	for k, q := range pts {
 		pts[k] = round(q)
 	}
 	return geom.Simplify(pts)
+}
+
+// meet brings an end that holds beside its port to the outline there, which
+// leans or curves on some symbols.
+func (n *nudger) meet(q *geom.Point, e End, g gate) {
+	if e.Box < 0 || e.Placed {
+		return
+	}
+	d := q.X - g.port.X
+	level := g.side == symbol.Left || g.side == symbol.Right
+	if level {
+		d = q.Y - g.port.Y
+	}
+	if math.Abs(d) < 0.01 {
+		return
+	}
+	b := n.p.Boxes[e.Box]
+	switch b.Kind { // their sides are straight and upright
+	case symbol.Process, symbol.Predefined, symbol.Annotation:
+		return
+	}
+	at := b.Kind.Edge(b.Rect.W, b.Rect.H, symbol.Port{Side: g.side, At: g.port.Sub(geom.Pt(b.Rect.X, b.Rect.Y))}, d)
+	if level {
+		q.X = b.Rect.X + at.X
+	} else {
+		q.Y = b.Rect.Y + at.Y
+	}
 }
 
 // mostPasses ends the play of upright and level stretches, each of which moves
@@ -101,6 +134,9 @@ func (n *nudger) stretches(upright bool) []stretch {
 			s.was = s.pos
 			if k == 0 || k == len(pts)-2 {
 				s.stiff = 6
+			}
+			if k == 0 && n.p.Lines[i].Outcome {
+				s.stiff = 60 // keeps its tip; what comes in makes way
 			}
 			if f := n.paths[i]; f.direct || f.rigid || f.pinned(upright, s.pos) {
 				s.stiff = 1e6

@@ -114,7 +114,8 @@ const clashRounds = 12
 const patience = 2
 
 // stubborn is how many rounds go by before lines that are routed anew stay where
-// they were found, and others make way.
+// they were found, and others make way; and how many in vain before it is left
+// at that.
 const stubborn = 5
 
 // Routes computes the route of every line of the page and the places of its
@@ -142,14 +143,16 @@ func (r *Router) Routes(p Page) []Route {
 func (r *Router) untangle(p Page, paths []*found) *nudger {
 	n := newNudger(p, paths, r.near, nil)
 	n.run()
-	best, left := n, -1
+	best, left, idle := n, -1, 0
 	met := map[int][]int{} // per line, those that it has lain on
 	for round := 0; ; round++ {
 		clashes := n.clashes()
 		if left < 0 || len(clashes) < left {
-			best, left = n, len(clashes)
+			best, left, idle = n, len(clashes), 0
+		} else {
+			idle++
 		}
-		if left == 0 || round == clashRounds {
+		if left == 0 || round == clashRounds || idle > stubborn {
 			return best
 		}
 		var tight []wall

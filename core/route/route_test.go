@@ -56,7 +56,7 @@ func entered(p Page, i int, r Route) int {
 			own := k == 0 && b == p.Lines[i].From.Box || k+2 == len(r.Points) && b == p.Lines[i].To.Box
 			s := box.Rect.Grow(-1)
 			if own { // leaning sides: the port lies inside the box
-				s = box.Rect.Grow(-math.Min(box.Rect.W, box.Rect.H) * 0.3)
+				s = box.Rect.Grow(-math.Min(box.Rect.W, box.Rect.H) * 0.45)
 			}
 			if geom.SegmentIn(r.Points[k], r.Points[k+1], s) {
 				n++
@@ -294,9 +294,10 @@ func TestLabels(t *testing.T) {
 }
 
 func FuzzRoutes(f *testing.F) {
-	f.Add(uint64(1), 12, 24.0, 0.0, 0.0)
-	f.Add(uint64(2), 30, 0.0, -500.0, 1e5)
-	f.Fuzz(func(t *testing.T, seed uint64, n int, gap, dx, dy float64) {
+	f.Add(uint64(1), 12, 24.0, 0.0, 0.0, 0)
+	f.Add(uint64(2), 30, 0.0, -500.0, 1e5, 3)
+	f.Add(uint64(3), 20, 24.0, 10.0, 10.0, 7)
+	f.Fuzz(func(t *testing.T, seed uint64, n int, gap, dx, dy float64, pins int) {
 		if n < 2 || n > 60 || !geom.Finite(gap, dx, dy) || math.Abs(gap) > 1e5 || math.Abs(dx) > 1e6 || math.Abs(dy) > 1e6 {
 			return
 		}
@@ -304,11 +305,23 @@ func FuzzRoutes(f *testing.F) {
 		p.Boxes[n/2].Rect.X += dx
 		p.Boxes[n/2].Rect.Y += dy
 		p.Lines = append(p.Lines, Line{ID: "loose", From: End{Box: -1, At: geom.Pt(dx, dy)}, To: End{Box: 0}})
-		var r Router
-		for _, x := range r.Routes(p) {
+		r := rand.New(rand.NewPCG(seed, 31))
+		for range min(max(pins, 0), 12) {
+			l := &p.Lines[r.IntN(len(p.Lines))]
+			l.Pins = append(l.Pins, Pin{r.IntN(2) == 0, math.Round(r.Float64()*1000 + dx)})
+			l.Direct = r.IntN(8) == 0
+			l.Labels = append(l.Labels, Label{W: 30, H: 14, Placed: r.IntN(2) == 0, Along: r.Float64(), Beside: dy})
+		}
+		var router Router
+		for _, x := range router.Routes(p) {
 			for _, q := range x.Points {
 				if !geom.Finite(q.X, q.Y) {
 					t.Fatalf("a point at %v", q)
+				}
+			}
+			for _, b := range x.Labels {
+				if !geom.Finite(b.X, b.Y) {
+					t.Fatalf("a label at %v", b)
 				}
 			}
 		}

@@ -41,3 +41,20 @@ func (k Kind) PortNear(w, h, x, y float64) Port {
 	}
 	return p
 }
+
+// Edge is where a line comes to the outline that runs straight towards the
+// symbol at a side, d px beside the port there (down, or to the right). Where
+// it would miss the outline, it is the port.
+func (k Kind) Edge(w, h float64, p Port, d float64) geom.Point {
+	o := p.Side.Out()
+	from := p.At.Add(geom.Pt(math.Abs(o.Y)*d+o.X*(w+h), math.Abs(o.X)*d+o.Y*(w+h)))
+	to := from.Add(geom.Pt(-2*o.X*(w+h), -2*o.Y*(w+h)))
+	best, near := p.At, math.Inf(1)
+	pts := k.Outline(w, h).Flatten(0.1)
+	for i := range pts {
+		if q, ok := geom.Meet(from, to, pts[i], pts[(i+1)%len(pts)]); ok && q.Dist(from) < near {
+			best, near = q, q.Dist(from)
+		}
+	}
+	return best
+}

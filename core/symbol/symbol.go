@@ -165,10 +165,13 @@ type Port struct {
 	Name string // as in files: top, right, bottom, left
 	Side Side
 	At   geom.Point
-	// Slide is how far a line may hold beside the port along its side, when
-	// several must share the side; 0 at a tip.
+	// Slide is how far a line may hold beside the port, when several must share
+	// the side: a little at a tip. Edge tells where the outline is there.
 	Slide float64
 }
+
+// tip is how far beside a decision's tip a line may hold, px.
+const tip = 10.0
 
 // Ports lists the natural ports, clockwise from the top.
 func (k Kind) Ports(w, h float64) []Port {
@@ -182,30 +185,26 @@ func (k Kind) Ports(w, h float64) []Port {
 	case Terminator:
 		r := math.Min(w, h) / 2
 		p[Top].Slide, p[Bottom].Slide = w/2-r, w/2-r
-		p[Right].Slide, p[Left].Slide = h/2-r, h/2-r
+		p[Right].Slide, p[Left].Slide = min(tip, h/4), min(tip, h/4)
 	case Decision:
-		for i := range p {
-			p[i].Slide = 0
-		}
+		p[Top].Slide, p[Bottom].Slide = min(tip, w/6), min(tip, w/6)
+		p[Right].Slide, p[Left].Slide = min(tip, h/6), min(tip, h/6)
 	case Document:
-		p[Bottom].At.Y, p[Bottom].Slide = h-wave(h), 0
+		p[Bottom].At.Y = h - wave(h)
 		p[Right].Slide, p[Left].Slide = h/2-2*wave(h)-2, h/2-2*wave(h)-2
 	case Data:
 		s := slant(w, h)
 		p[Left].At.X, p[Right].At.X = s/2, w-s/2
-		p[Left].Slide, p[Right].Slide = 0, 0
 		p[Top].Slide, p[Bottom].Slide = w/2-s-4, w/2-s-4
 	case StoredData:
 		c := bulge(w, h)
 		p[Right].At.X = w - c
-		p[Left].Slide, p[Right].Slide = 0, 0
 		p[Top].Slide, p[Bottom].Slide = w/2-c-4, w/2-c-4
 	case DirectAccess:
 		c := bulge(w, h)
-		p[Left].Slide, p[Right].Slide = 0, 0
 		p[Top].Slide, p[Bottom].Slide = w/2-c-4, w/2-c-4
 	case OffPage:
-		p[Bottom].Slide = 0
+		p[Bottom].Slide = min(tip, w/6)
 		p[Right].At.Y, p[Left].At.Y = shoulder(h)/2, shoulder(h)/2
 		p[Right].Slide, p[Left].Slide = shoulder(h)/2-6, shoulder(h)/2-6
 	}

@@ -78,11 +78,14 @@ func TestPorts(t *testing.T) {
 			pts := i.Kind.Outline(size[0], size[1]).Flatten(0.01)
 			pts = append(pts, pts[0])
 			for _, p := range i.Kind.Ports(size[0], size[1]) {
-				along := geom.Pt(-p.Side.Out().Y, p.Side.Out().X)
 				for _, s := range []float64{0, p.Slide, -p.Slide} {
-					q := p.At.Add(geom.Pt(along.X*s, along.Y*s))
-					if d := geom.DistTo(pts, q); d > 0.1 {
-						t.Errorf("%s %v: port %s slid by %v is %.2f px off the outline", i.Kind, size, p.Name, s, d)
+					q := i.Kind.Edge(size[0], size[1], p, s)
+					slid := q.X - p.At.X
+					if p.Side == Left || p.Side == Right {
+						slid = q.Y - p.At.Y
+					}
+					if d := geom.DistTo(pts, q); d > 0.1 || math.Abs(slid-s) > 0.01 {
+						t.Errorf("%s %v: port %s slid by %v is at %v, %.2f px off the outline", i.Kind, size, p.Name, s, q, d)
 					}
 				}
 			}
