@@ -363,7 +363,7 @@ func TestTwoWindows(t *testing.T) {
 			done <- n
 		}()
 	}
-	if n := <-done + <-done; n < 100 {
+	if n := <-done + <-done; n < 40 {
 		t.Errorf("only %d edits", n)
 	}
 	a.saved()

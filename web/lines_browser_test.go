@@ -86,6 +86,9 @@ func TestLinesByHand(t *testing.T) {
 	b.key("\r")
 	b.key("\x1b")
 	p := b.page()
+	if !eval[bool](b, `document.querySelector("[data-arg=curved]").getAttribute("aria-pressed") === "true"`) {
+		t.Error("the bench does not show the kind of the next connector")
+	}
 	if next := p.Connectors[len(p.Connectors)-1]; next.Kind != chart.Curved {
 		t.Errorf("the next connector is %q", next.Kind)
 	}

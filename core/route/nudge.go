@@ -71,7 +71,11 @@ func (n *nudger) points(i int) []geom.Point {
 	for k, q := range pts {
 		pts[k] = round(q)
 	}
-	return geom.Simplify(pts)
+	out := geom.Simplify(pts)
+	if len(out) == 1 { // both ends at one place: a line all the same
+		out = append(out, out[0])
+	}
+	return out
 }
 
 // meet brings an end that holds beside its port to the outline there, which

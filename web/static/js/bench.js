@@ -55,7 +55,7 @@ export class Bench {
     }
     if (f.line) $('line-colour').value = f.line.colour.toLowerCase();
     $('line-of').textContent = !f.line ? 'select a connector' : f.line.of > 1 ? `of ${f.line.of} connectors` : '';
-    for (const b of document.querySelectorAll('[data-on]')) b.setAttribute('aria-pressed', f.on.includes(b.dataset.on));
+    for (const b of document.querySelectorAll('[data-lit]')) b.setAttribute('aria-pressed', f.on.includes(b.dataset.lit));
     for (const b of this.el.querySelectorAll('[data-symbol]')) b.setAttribute('aria-pressed', f.hand === b.dataset.symbol);
     $('chosen').textContent = f.title;
     $('chosen').title = f.title;
