@@ -109,6 +109,13 @@ type Router struct {
 // clashRounds is how often lines that still lie on others are routed anew.
 const clashRounds = 12
 
+// anew is how many lines are routed anew at most, and mostMet how many others
+// such a line looks at: on pages whose steps lie on each other there is no end.
+const (
+	anew    = 150
+	mostMet = 6
+)
+
 // patience is how many rounds go by before lines also keep off others that they
 // do not lie on as yet, where there is room for few.
 const patience = 2
@@ -143,7 +150,7 @@ func (r *Router) Routes(p Page) []Route {
 func (r *Router) untangle(p Page, paths []*found) *nudger {
 	n := newNudger(p, paths, r.near, nil)
 	n.run()
-	best, left, idle := n, -1, 0
+	best, left, idle, budget := n, -1, 0, anew
 	met := map[int][]int{} // per line, those that it has lain on
 	for round := 0; ; round++ {
 		clashes := n.clashes()
@@ -165,6 +172,12 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 				if !slices.Contains(met[c.line], o) {
 					met[c.line] = append(met[c.line], o)
 				}
+			}
+			if m := met[c.line]; len(m) > mostMet {
+				met[c.line] = m[len(m)-mostMet:]
+			}
+			if budget--; budget < 0 {
+				return best
 			}
 			alt := r.apart(p, c.line, append(n.obstructions(met[c.line]), tight...))
 			if alt == nil {

@@ -298,7 +298,7 @@ func FuzzRoutes(f *testing.F) {
 	f.Add(uint64(2), 30, 0.0, -500.0, 1e5, 3)
 	f.Add(uint64(3), 20, 24.0, 10.0, 10.0, 7)
 	f.Fuzz(func(t *testing.T, seed uint64, n int, gap, dx, dy float64, pins int) {
-		if n < 2 || n > 60 || !geom.Finite(gap, dx, dy) || math.Abs(gap) > 1e5 || math.Abs(dx) > 1e6 || math.Abs(dy) > 1e6 {
+		if n < 2 || n > 30 || !geom.Finite(gap, dx, dy) || math.Abs(gap) > 1e5 || math.Abs(dx) > 1e6 || math.Abs(dy) > 1e6 {
 			return
 		}
 		p := generated(seed, n, gap)
@@ -306,7 +306,7 @@ func FuzzRoutes(f *testing.F) {
 		p.Boxes[n/2].Rect.Y += dy
 		p.Lines = append(p.Lines, Line{ID: "loose", From: End{Box: -1, At: geom.Pt(dx, dy)}, To: End{Box: 0}})
 		r := rand.New(rand.NewPCG(seed, 31))
-		for range min(max(pins, 0), 12) {
+		for range min(max(pins, 0), 6) {
 			l := &p.Lines[r.IntN(len(p.Lines))]
 			l.Pins = append(l.Pins, Pin{r.IntN(2) == 0, math.Round(r.Float64()*1000 + dx)})
 			l.Direct = r.IntN(8) == 0
