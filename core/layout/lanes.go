@@ -208,7 +208,7 @@ func (g *grid) place(p *chart.Page) chart.Command {
 	at := frame.X + chart.LaneHead + edge
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap + math.Min(120, 9*float64(turn[c+1]))
+		at += width[c] + colGap + math.Min(150, 10.5*float64(turn[c+1]))
 	}
 	frame.W = at - colGap + edge - frame.X
 	sizes, tops := make([]float64, g.lanes), make([]float64, g.lanes+1)

@@ -133,16 +133,38 @@ func (r *Router) Routes(p Page) []Route {
 	n := r.untangle(p, paths)
 	paths = n.paths
 	out := n.routes()
-	if hit := placeLabels(p, out, r.near); len(hit) > 0 {
-		// Lines make way for labels that found no clear place, where they can.
-		n = newNudger(p, paths, r.near, hit)
-		n.run()
-		if again := n.routes(); len(n.clashes()) == 0 && len(placeLabels(p, again, r.near)) < len(hit) {
-			out = again
+	hit := placeLabels(p, out, r.near)
+	blocked := make([]bool, len(p.Lines))
+	for range wayRounds {
+		if len(hit) == 0 {
+			break
 		}
+		// Lines make way for labels that found no clear place, where they can.
+		for _, h := range hit {
+			blocked[h.line] = true
+		}
+		var blocks []block
+		for i := range out {
+			if blocked[i] {
+				for _, at := range out[i].Labels {
+					blocks = append(blocks, block{i, at})
+				}
+			}
+		}
+		n = newNudger(p, paths, r.near, blocks)
+		n.run()
+		again := n.routes()
+		still := placeLabels(p, again, r.near)
+		if len(n.clashes()) > 0 || len(still) >= len(hit) {
+			break
+		}
+		out, hit = again, still
 	}
 	return out
 }
+
+// wayRounds is how often lines are asked to make way for labels.
+const wayRounds = 3
 
 // untangle sets the lines apart. Those that still lie on others, because more
 // go through a gap than there is room for, are routed anew, farther and farther
