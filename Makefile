@@ -41,6 +41,7 @@ soak: build
 bench: build
 	sh tools/test-needs.sh
 	$(GO) test ./core/... -run '^$$' -bench . -benchtime 1s
+	if command -v node >/dev/null; then GOOS=js GOARCH=wasm $(GO) test ./core/route -run '^$$' -bench Routes -exec "$$($(GO) env GOROOT)/lib/wasm/go_js_wasm_exec"; else echo "routing in wasm is measured with node, which is not here"; fi
 	BENCH=1 $(GO) test ./web -run TestBench -v -count 1
 
 screenshots: build
