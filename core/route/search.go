@@ -486,7 +486,7 @@ func (s *searcher) node(p geom.Point) int {
 	return index(s.ys, p.Y)*len(s.xs) + index(s.xs, p.X)
 }
 
-// index finds v, or the coordinate that tidy kept in its place.
+// index finds v, or the coordinate nearest to it.
 func index(list []float64, v float64) int {
 	i, ok := slices.BinarySearch(list, v)
 	if !ok && (i == len(list) || i > 0 && v-list[i-1] < list[i]-v) {
