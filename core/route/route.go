@@ -121,8 +121,7 @@ const (
 const patience = 2
 
 // stubborn is how many rounds go by before lines that are routed anew stay where
-// they were found, and others make way; and how many in vain before it is left
-// at that.
+// they were found, and others make way.
 const stubborn = 5
 
 // Routes computes the route of every line of the page and the places of its
@@ -172,16 +171,14 @@ const wayRounds = 3
 func (r *Router) untangle(p Page, paths []*found) *nudger {
 	n := newNudger(p, paths, r.near, nil)
 	n.run()
-	best, left, idle, budget := n, -1, 0, anew
+	best, left, budget := n, -1, anew
 	met := map[int][]int{} // per line, those that it has lain on
 	for round := 0; ; round++ {
 		clashes := n.clashes()
 		if left < 0 || len(clashes) < left {
-			best, left, idle = n, len(clashes), 0
-		} else {
-			idle++
+			best, left = n, len(clashes)
 		}
-		if left == 0 || round == clashRounds || idle > stubborn {
+		if left == 0 || round == clashRounds {
 			return best
 		}
 		var tight []wall
