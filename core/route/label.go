@@ -28,7 +28,7 @@ const (
 	besideY  = 3.0   // below a level stretch, or left of an upright one
 	beside   = 4.0   // px between line and label
 	farOff   = 0.4   // cost of a px off the best place
-	pace     = 6.0   // px between the places that are tried
+	pace     = 3.0   // px between the places that are tried
 )
 
 // block is a label that lines keep off, but those of its own line's step.

@@ -68,7 +68,11 @@ func (s *settling) final(i int) *found {
 	if s.noFrom[i]|s.noTo[i] == 0 || s.tips[i]|s.noFrom[i] == allSides || s.noTo[i] == allSides {
 		return f
 	}
-	g := s.r.within(s.p, i, s.tips[i]|s.noFrom[i], s.noTo[i], f.cost+2*nearby)
+	from := s.tips[i] | s.noFrom[i]
+	if s.p.Lines[i].Outcome && s.noFrom[i] == 0 {
+		from = allSides &^ only(f.from.side) // its tip stays its own
+	}
+	g := s.r.within(s.p, i, from, s.noTo[i], f.cost+2*nearby)
 	if g.none || g.through || len(g.points) > len(f.points) {
 		return f
 	}
@@ -162,9 +166,11 @@ func (s *settling) unmix(b int) {
 					s.noTo[i] |= out
 				}
 			case outsMove != nil && outsCost <= nearby*float64(len(outsMove)):
+				for i := range outsMove {
+					s.noFrom[i] |= in | s.held(b, here, i)
+				}
 				for i, f := range outsMove {
 					here[i] = f
-					s.noFrom[i] |= in
 				}
 			}
 		}
