@@ -69,14 +69,23 @@ func (s *settling) final(i int) *found {
 		return f
 	}
 	from := s.tips[i] | s.noFrom[i]
-	if s.p.Lines[i].Outcome && s.noFrom[i] == 0 {
-		from = allSides &^ only(f.from.side) // its tip stays its own
+	if s.noFrom[i] == 0 {
+		from |= s.keepsTip(i, f)
 	}
 	g := s.r.within(s.p, i, from, s.noTo[i], f.cost+2*nearby)
 	if g.none || g.through || len(g.points) > len(f.points) {
 		return f
 	}
 	return g
+}
+
+// keepsTip are the sides that an outcome with the path f does not leave by: its
+// tip stays its own when its other end gives way.
+func (s *settling) keepsTip(i int, f *found) sides {
+	if !s.p.Lines[i].Outcome {
+		return 0
+	}
+	return allSides &^ only(f.from.side)
 }
 
 func (s *settling) tipped(i int) *found {
@@ -198,6 +207,7 @@ func (s *settling) uncross(b int) {
 				nf |= only(f.from.side)
 			} else {
 				nt |= only(f.to.side)
+				nf |= s.keepsTip(i, f)
 			}
 			if nf == allSides || nt == allSides {
 				continue
@@ -242,6 +252,7 @@ func (s *settling) alternatives(b int, here map[int]*found, side symbol.Side, no
 			nf = s.tips[i] | s.noFrom[i] | no | s.held(b, here, i)
 		} else {
 			nt = s.noTo[i] | no
+			nf = s.keepsTip(i, f)
 		}
 		if nf == allSides || nt == allSides {
 			return nil, 0
