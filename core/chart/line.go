@@ -1,6 +1,7 @@
 package chart
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -30,6 +31,11 @@ type Look struct {
 	Colour string  `json:"colour,omitempty"` // #rrggbb
 	Start  Mark    `json:"start,omitempty"`
 	End    Mark    `json:"end,omitempty"`
+}
+
+// With is the look with what is not empty of another one over it.
+func (l Look) With(o Look) Look {
+	return Look{cmp.Or(o.Weight, l.Weight), cmp.Or(o.Dash, l.Dash), cmp.Or(o.Colour, l.Colour), cmp.Or(o.Start, l.Start), cmp.Or(o.End, l.End)}
 }
 
 // Dash is the pattern of a line.

@@ -76,25 +76,13 @@ func (e *Editor) setLook(arg string) {
 		if c.Look != nil {
 			was = *c.Look
 		}
-		l := was
-		over(&l.Weight, set.Weight)
-		over(&l.Dash, set.Dash)
-		over(&l.Colour, set.Colour)
-		over(&l.Start, set.Start)
-		over(&l.End, set.End)
+		l := was.With(set)
 		e.style.look = &l
 		if l == was {
 			return nil
 		}
 		return &chart.Part{Look: &l}
 	})
-}
-
-func over[T comparable](to *T, v T) {
-	var none T
-	if v != none {
-		*to = v
-	}
 }
 
 // lookBack lets the selected connectors look as they mean again.

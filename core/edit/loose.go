@@ -3,7 +3,6 @@ package edit
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -95,6 +94,6 @@ func (e *Editor) glueLoose(arg string) {
 		return
 	}
 	if e.do("glue loose ends", parts...) && left > 0 {
-		e.notice = fmt.Sprintf("Glued %s; %d still loose, with no step within reach.", strings.TrimSuffix(fmt.Sprintf("%d ends", len(parts)), map[bool]string{true: "s"}[len(parts) == 1]), left)
+		e.notice = fmt.Sprintf("Glued: %d. Still loose, with no step within reach: %d.", len(parts), left)
 	}
 }

@@ -8,12 +8,7 @@ import (
 )
 
 // Look is how a connector is drawn: its meaning, and what a hand set otherwise.
-type Look struct {
-	Weight     float64
-	Dash       chart.Dash
-	Colour     string
-	Start, End chart.Mark
-}
+type Look chart.Look
 
 // LookOf tells how a connector is drawn.
 func LookOf(c *chart.Connector) Look {
@@ -26,22 +21,10 @@ func LookOf(c *chart.Connector) Look {
 	case chart.Note:
 		l.Dash, l.Weight, l.End = chart.Dashed, 1, chart.Bare
 	}
-	if h := c.Look; h != nil {
-		set(&l.Weight, h.Weight)
-		set(&l.Dash, h.Dash)
-		set(&l.Colour, h.Colour)
-		set(&l.Start, h.Start)
-		set(&l.End, h.End)
+	if c.Look != nil {
+		l = Look(chart.Look(l).With(*c.Look))
 	}
 	return l
-}
-
-// set takes a value over unless it is empty.
-func set[T comparable](to *T, v T) {
-	var none T
-	if v != none {
-		*to = v
-	}
 }
 
 // pattern is the dash pattern in px; it grows with the line's weight.
