@@ -36,7 +36,7 @@ func (s *Store) AddLink(chart string, may Right) (Link, error) {
 
 // Links lists the review links of a chart that work.
 func (s *Store) Links(chart string) ([]Link, error) {
-	rows, err := s.r.Query(`SELECT token, chart, may, created FROM links WHERE chart = ? AND off = 0 ORDER BY created`, chart)
+	rows, err := s.r.Query(`SELECT token, chart, may, created FROM links WHERE chart = ? AND off = 0 ORDER BY created, rowid`, chart)
 	if err != nil {
 		return nil, err
 	}
@@ -120,7 +120,7 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 
 // Remarks lists the comments of a chart, the oldest first.
 func (s *Store) Remarks(chart string) ([]Remark, error) {
-	rows, err := s.r.Query(`SELECT id, chart, step, answers, author, person, body, at, settled FROM comments WHERE chart = ? ORDER BY at, id`, chart)
+	rows, err := s.r.Query(`SELECT id, chart, step, answers, author, person, body, at, settled FROM comments WHERE chart = ? ORDER BY at, rowid`, chart)
 	if err != nil {
 		return nil, err
 	}

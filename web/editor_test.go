@@ -199,6 +199,29 @@ func TestCutOff(t *testing.T) {
 	}
 }
 
+// Who types in the step list types on when the list is drawn anew: nothing
+// typed is lost, and what was chosen is still chosen.
+func TestTypingInTheList(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Packing a crate")
+	drawnAnew := func(text string) {
+		eval[bool](b, fmt.Sprintf(`(editor.core.act('row-text', JSON.stringify({id: 's3', text: %q})), true)`, text))
+	}
+	eval[bool](b, `(() => { const w = document.querySelector('[data-id=s2] .words'); w.focus(); w.select(); return true; })()`)
+	drawnAnew("Meanwhile")
+	b.key("Wrap it")
+	drawnAnew("Meanwhile again")
+	b.key(" twice\t")
+	if got := b.page().Step("s2").Text; got != "Wrap it twice" {
+		t.Errorf("typed text came out as %q", got)
+	}
+	if got := b.page().Step("s3").Text; got != "Meanwhile again" {
+		t.Errorf("the other step says %q", got)
+	}
+}
+
 // The list of charts: rename, duplicate, the bin and back, a typed list, a file.
 func TestChartsPage(t *testing.T) {
 	s := newSite(t)

@@ -35,7 +35,8 @@ export class Rows {
   }
 
   show(rows) {
-    const focused = this.list.contains(document.activeElement) ? document.activeElement.closest('.row')?.dataset.id : null;
+    const typing = this.list.contains(document.activeElement) && document.activeElement.matches('.words') ? document.activeElement : null;
+    const id = typing?.closest('.row').dataset.id;
     const out = [];
     let lane = null;
     for (const r of rows) {
@@ -48,8 +49,17 @@ export class Rows {
       out.push(this.row(r));
     }
     this.list.replaceChildren(...out);
-    if (focused) this.list.querySelector(`[data-id="${CSS.escape(focused)}"] .words`)?.focus({ preventScroll: true });
+    if (typing) this.goOn(this.list.querySelector(`[data-id="${CSS.escape(id)}"] .words`), typing);
     this.select(this.selected || []);
+  }
+
+  // goOn lets a person who types in a row type on in the one that took its
+  // place: what is not handed over yet stays, and so do caret and selection.
+  goOn(words, was) {
+    if (!words) return;
+    if (was.value !== was.defaultValue) words.value = was.value;
+    words.focus({ preventScroll: true });
+    words.setSelectionRange(was.selectionStart, was.selectionEnd, was.selectionDirection);
   }
 
   row(r) {
