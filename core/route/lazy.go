@@ -56,6 +56,8 @@ func (b *bits) add(i int) {
 	(*b)[i/64] |= 1 << (i % 64)
 }
 
+func (b bits) has(i int) bool { return i/64 < len(b) && b[i/64]&(1<<(i%64)) != 0 }
+
 func (b bits) meets(c bits) bool {
 	for i := range min(len(b), len(c)) {
 		if b[i]&c[i] != 0 {
@@ -128,13 +130,13 @@ func (f *found) entered(moved []geom.Rect) bool {
 // path routes line i of the page, keeping off the sides given, or takes the
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
-	return r.within(p, i, noFrom, noTo, math.Inf(1))
+	return r.within(p, i, noFrom, noTo, math.Inf(1), nil)
 }
 
 // within is path, but for one that would cost more than limit: that is none.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
-func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64) *found {
+func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
 	l := p.Lines[i]
 	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, limit: limit}
 	k.from, k.to = -1, -1
@@ -148,7 +150,7 @@ func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64) *found
 		f.used = true
 		return f
 	}
-	f := r.explore(p, l, noFrom, noTo, nil, limit)
+	f := r.explore(p, l, noFrom, noTo, nil, limit, like)
 	f.used = true
 	r.kept[k] = f
 	return f
@@ -173,7 +175,7 @@ func pinKey(pins []Pin) string {
 // there is no such way.
 func (r *Router) apart(p Page, i int, walls []wall) *found {
 	walls = slices.DeleteFunc(walls, func(w wall) bool { return w.line == i })
-	f := r.explore(p, p.Lines[i], 0, 0, walls, math.Inf(1))
+	f := r.explore(p, p.Lines[i], 0, 0, walls, math.Inf(1), nil)
 	if f.through || f.direct {
 		return nil
 	}
@@ -184,7 +186,7 @@ func (r *Router) apart(p Page, i int, walls []wall) *found {
 // ends, then also each one that the path found so far meets, until it meets
 // none. The cheapest path among some of the boxes that is clear of all boxes
 // is the cheapest among all.
-func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, limit float64) *found {
+func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, limit float64, like *found) *found {
 	f := &found{known: make(bits, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
 	in := make([]bool, len(p.Boxes))
 	rects := make([]geom.Rect, 0, 16)
@@ -224,6 +226,13 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, limit
 	if l.Direct {
 		f.straight(r, p, l)
 		return f
+	}
+	if like != nil {
+		for b := range p.Boxes {
+			if like.known.has(r.slot[b]) {
+				take(b)
+			}
+		}
 	}
 	f.pins = l.Pins
 	for {

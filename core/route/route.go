@@ -128,7 +128,7 @@ const stubborn = 5
 // labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
-	paths := r.settleSides(p)
+	paths := r.uncrossAll(p, r.settleSides(p))
 	n := r.untangle(p, paths)
 	paths = n.paths
 	out := n.routes()

@@ -68,6 +68,10 @@ var hurry = []struct {
 	weight float64
 }{{20000, 1.8}, {8000, 1.4}, {3000, 1.1}, {0, 1}}
 
+// glance is how many states a search with a limit looks at before it takes it
+// that there is no such path: where it is not found soon, there hardly is one.
+const glance = 3000
+
 // Headings are symbol.Side values: the way a path moves.
 const headings = 4
 
@@ -130,7 +134,11 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins [
 			push(st, g.port.Dist(g.turn)+g.cost, -1-int32(i)) // a start: which gate it is of
 		}
 	}
-	for len(s.heap) > 0 {
+	most := math.MaxInt
+	if !math.IsInf(limit, 1) {
+		most = glance
+	}
+	for ; len(s.heap) > 0 && most > 0; most-- {
 		it := s.heap.pop()
 		st := int(it.state)
 		if it.cost > s.cost[st]+1e-9 {

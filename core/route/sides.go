@@ -72,7 +72,7 @@ func (s *settling) final(i int) *found {
 	if s.noFrom[i] == 0 {
 		from |= s.keepsTip(i, f)
 	}
-	g := s.r.within(s.p, i, from, s.noTo[i], f.cost+2*nearby)
+	g := s.r.within(s.p, i, from, s.noTo[i], f.cost+2*nearby, f)
 	if g.none || g.through || len(g.points) > len(f.points) {
 		return f
 	}
@@ -212,7 +212,7 @@ func (s *settling) uncross(b int) {
 			if nf == allSides || nt == allSides {
 				continue
 			}
-			alt := s.r.within(s.p, i, nf, nt, f.cost+nearby)
+			alt := s.r.within(s.p, i, nf, nt, f.cost+nearby, f)
 			if alt.none || alt.through || len(alt.points) > len(f.points) || s.crossed(b, here, i, alt.points) >= crossed {
 				continue
 			}
@@ -257,7 +257,7 @@ func (s *settling) alternatives(b int, here map[int]*found, side symbol.Side, no
 		if nf == allSides || nt == allSides {
 			return nil, 0
 		}
-		alt := s.r.within(s.p, i, nf, nt, f.cost+nearby)
+		alt := s.r.within(s.p, i, nf, nt, f.cost+nearby, f)
 		if alt.none {
 			return nil, 0
 		}
