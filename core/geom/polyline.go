@@ -72,13 +72,23 @@ func DistTo(pts []Point, q Point) float64 {
 func Crossings(a, b []Point) int {
 	n := 0
 	for i := 1; i < len(a); i++ {
+		r := Span(a[i-1], a[i])
 		for j := 1; j < len(b); j++ {
+			if !r.touches(b[j-1], b[j]) {
+				continue
+			}
 			if _, ok := Cross(a[i-1], a[i], b[j-1], b[j]); ok {
 				n++
 			}
 		}
 	}
 	return n
+}
+
+// touches tells whether the box around the straight stretch pq meets r.
+func (r Rect) touches(p, q Point) bool {
+	return (p.X <= r.Right() || q.X <= r.Right()) && (p.X >= r.X || q.X >= r.X) &&
+		(p.Y <= r.Bottom() || q.Y <= r.Bottom()) && (p.Y >= r.Y || q.Y >= r.Y)
 }
 
 // Cross is where the straight stretches pq and rs cross inside both.

@@ -7,7 +7,8 @@ import (
 	"plaintracer/core/geom"
 )
 
-// worthwhile is how many crossings fewer make a line take another way.
+// worthwhile is how many crossings fewer make a line hold at other sides, unless
+// it then crosses none.
 const worthwhile = 2
 
 // detour is how much longer, px, it may get for that: by less than a bend, so
@@ -41,12 +42,13 @@ func (r *Router) uncrossAll(p Page, settled []*found) []*found {
 		if len(f.points) < 3 || f.through || f.direct || len(f.pins) > 0 || l.From.Box == l.To.Box {
 			continue
 		}
-		most := crossed(i, f, bounds[i], math.MaxInt) - worthwhile
-		if most < 0 {
+		now := crossed(i, f, bounds[i], math.MaxInt)
+		if now == 0 {
 			continue
 		}
+		most := max(0, now-worthwhile)
 		from, to := othersSides(p, out, i)
-		for _, no := range [3][2]sides{{only(f.from.side), 0}, {0, only(f.to.side)}, {only(f.from.side), only(f.to.side)}} {
+		for _, no := range [2][2]sides{{only(f.from.side), 0}, {0, only(f.to.side)}} {
 			nf, nt := from|no[0], to|no[1]
 			if nf == allSides || nt == allSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
 				continue

@@ -359,3 +359,31 @@ func TestFacingTips(t *testing.T) {
 		t.Errorf("they lie on each other: %v and %v", rs[0].Points, rs[1].Points)
 	}
 }
+
+// A line that would cross two others goes round by the other side, which is
+// hardly longer; one that crosses a single other, and would have to cross
+// another there, stays.
+func TestFewerCrossings(t *testing.T) {
+	p := Page{
+		Boxes: []Box{box("a", 0, 300), box("m", 200, 300), box("n", 400, 300), box("b", 600, 300), box("over m", 200, 0), box("over n", 400, 0)},
+		Lines: []Line{
+			{ID: "ab", From: End{Box: 0}, To: End{Box: 3}},
+			{ID: "m", From: End{Box: 4}, To: End{Box: 1}},
+			{ID: "n", From: End{Box: 5}, To: End{Box: 2}},
+		},
+	}
+	var r Router
+	alone := r.Routes(Page{Boxes: p.Boxes, Lines: p.Lines[:1]})[0]
+	if alone.FromPort != "top" {
+		t.Fatalf("alone it leaves by the %s, not the top: nothing is tested", alone.FromPort)
+	}
+	rs := r.Routes(p)
+	if rs[0].FromPort != "bottom" || rs[0].ToPort != "bottom" {
+		t.Errorf("it runs from the %s to the %s, not under the steps: %v", rs[0].FromPort, rs[0].ToPort, rs[0].Points)
+	}
+	p.Boxes = append(p.Boxes, box("under n", 400, 600))
+	p.Lines[1] = Line{ID: "n below", From: End{Box: 2}, To: End{Box: 6}}
+	if rs = r.Routes(p); rs[0].FromPort != "top" {
+		t.Errorf("with one line on either side it leaves by the %s, not the top", rs[0].FromPort)
+	}
+}

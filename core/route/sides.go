@@ -36,9 +36,7 @@ func (r *Router) settleSides(p Page) []*found {
 		}
 	}
 	for b := range p.Boxes {
-		if p.Boxes[b].Kind != symbol.Decision { // there is room to hold beside each other
-			s.uncross(b)
-		} else if len(s.outs[b]) > 0 && len(s.ins[b]) > 0 {
+		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 0 && len(s.ins[b]) > 0 {
 			s.unmix(b)
 		}
 	}
@@ -181,46 +179,6 @@ func (s *settling) unmix(b int) {
 				for i, f := range outsMove {
 					here[i] = f
 				}
-			}
-		}
-	}
-}
-
-// uncross lets lines of a step that cross each other hold at other sides, where
-// they then cross less and get no more bends.
-func (s *settling) uncross(b int) {
-	here := map[int]*found{}
-	for _, list := range [2][]int{s.ins[b], s.outs[b]} {
-		for _, i := range list {
-			here[i] = s.tipped(i)
-		}
-	}
-	for out, list := range [2][]int{s.ins[b], s.outs[b]} {
-		for _, i := range list {
-			f, l := here[i], s.p.Lines[i]
-			crossed := s.crossed(b, here, i, f.points)
-			if crossed == 0 || l.From.Box == l.To.Box || out == 1 && l.From.Port != "" || out == 0 && l.To.Port != "" {
-				continue
-			}
-			nf, nt := s.tips[i]|s.noFrom[i], s.noTo[i]
-			if out == 1 {
-				nf |= only(f.from.side)
-			} else {
-				nt |= only(f.to.side)
-				nf |= s.keepsTip(i, f)
-			}
-			if nf == allSides || nt == allSides {
-				continue
-			}
-			alt := s.r.within(s.p, i, nf, nt, f.cost+nearby, f)
-			if alt.none || alt.through || len(alt.points) > len(f.points) || s.crossed(b, here, i, alt.points) >= crossed {
-				continue
-			}
-			here[i] = alt
-			if out == 1 {
-				s.noFrom[i] |= only(f.from.side)
-			} else {
-				s.noTo[i] |= only(f.to.side)
 			}
 		}
 	}
