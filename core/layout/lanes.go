@@ -9,10 +9,16 @@ import (
 // inLanes puts each step into a column of its lane, one step to a cell, and
 // folds a run of columns that is far too long for a sheet into rows.
 func inLanes(p *chart.Page, n *net) chart.Command {
-	g := newGrid(n, len(p.Lanes))
+	return fewBends(p, n).place(p)
+}
+
+// fill puts the steps into cells, each later than it would have to be by so
+// many columns.
+func fill(n *net, lanes int, late []int) *grid {
+	g := newGrid(n, lanes)
 	for _, v := range n.order {
 		if !n.hangs(v) {
-			g.put(v)
+			g.put(v, late[v])
 		}
 	}
 	for _, v := range n.order {
@@ -20,7 +26,7 @@ func inLanes(p *chart.Page, n *net) chart.Command {
 			g.hang(v)
 		}
 	}
-	return g.place(p)
+	return g
 }
 
 // hangs tells whether a step is no part of the flow and hangs on one that is:
@@ -70,7 +76,7 @@ func (g *grid) taken(c cell) bool { return g.holds[c] || g.beam[c] }
 // put finds the first column for a step: after the steps before it, or for a
 // handover to another lane beside the step before it, when the way between is
 // free.
-func (g *grid) put(v int) {
+func (g *grid) put(v, late int) {
 	c := 0
 	for _, e := range g.n.in[v] {
 		u := g.n.edges[e].from
@@ -83,7 +89,7 @@ func (g *grid) put(v int) {
 		}
 		c = max(c, least)
 	}
-	for !g.free(v, c) {
+	for c += late; !g.free(v, c); {
 		c++
 	}
 	g.set(v, c)
@@ -157,58 +163,84 @@ const (
 	aboutColumn = 170.0 // px
 )
 
+// spread is the room, px, for so many lines beside each other.
+func spread(lines float64) float64 { return math.Min(150, 10.5*lines) }
+
+func (g *grid) cols() int {
+	n := 0
+	for _, c := range g.col {
+		n = max(n, c+1)
+	}
+	return n
+}
+
+// rowHeights are the heights, px, of one row of each lane.
+func (g *grid) rowHeights() []float64 {
+	high := make([]float64, g.lanes+1)
+	for v := range g.n.w {
+		high[g.row(v)] = math.Max(high[g.row(v)], g.n.h[v])
+	}
+	for r := range g.lanes {
+		high[r] = math.Ceil(math.Max(high[r], 44) + 2*lanePad)
+	}
+	high[g.lanes] += 2 * lanePad
+	return high
+}
+
+// folding is into how many rows a lane is folded, and the columns of each.
+func (g *grid) folding() (folds, perFold int) {
+	total := 0.0
+	for _, h := range g.rowHeights()[:g.lanes] {
+		total += h
+	}
+	cols := g.cols()
+	folds = 1
+	if w := float64(cols) * aboutColumn; w > 2*chart.SheetW && w > tooLong*total {
+		for w/float64(folds) > asSheet*total*float64(folds) {
+			folds++
+		}
+	}
+	return folds, (cols + folds - 1) / folds
+}
+
 // place makes coordinates of the columns and lanes.
 func (g *grid) place(p *chart.Page) chart.Command {
 	n := g.n
-	cols := 0
-	for _, c := range g.col {
-		cols = max(cols, c+1)
-	}
-	tall := make([]float64, g.lanes+1)
-	for v := range n.w {
-		tall[g.row(v)] = math.Max(tall[g.row(v)], n.h[v])
-	}
+	high := g.rowHeights()
 	pass := make([]int, g.lanes+1)
 	for _, e := range n.edges {
 		if a, b := g.col[e.from], g.col[e.to]; b-a > 1 || a-b > 1 {
 			pass[g.row(e.to)]++
 		}
 	}
-	high := make([]float64, g.lanes+1) // of one row of the lane
-	total := 0.0
-	for r := range g.lanes {
-		high[r] = math.Ceil(math.Max(tall[r], 44) + 2*lanePad)
-		total += high[r]
-	}
-	high[g.lanes] = tall[g.lanes] + 2*lanePad
-	folds := 1
-	if w := float64(cols) * aboutColumn; w > 2*chart.SheetW && w > tooLong*total {
-		for w/float64(folds) > asSheet*total*float64(folds) {
-			folds++
-		}
-	}
-	perFold := (cols + folds - 1) / folds
+	folds, perFold := g.folding()
 
 	// Room between columns grows with the lines that turn there, and in a lane
 	// with those that run along it over steps.
-	turn := make([]int, perFold+1)
+	turn := make([]float64, perFold+1)
 	width := make([]float64, perFold)
 	for v := range n.w {
 		c := g.col[v] % perFold
 		width[c] = math.Max(width[c], n.w[v])
 	}
+	f := g.look()
 	for _, e := range n.edges {
-		a, b := g.col[e.from], g.col[e.to]
-		if g.row(e.from) != g.row(e.to) && a != b || a/perFold != b/perFold {
-			turn[min(a, b)%perFold+1]++
+		a, b := f.at[e.from], f.at[e.to]
+		switch {
+		case a.row == b.row:
+		case a.col != b.col:
+			turn[min(a.col, b.col)+1]++
+		case !f.down(a.col, min(a.row, b.row)+1, max(a.row, b.row)-1): // round what stands between, on either side
+			turn[a.col] += 0.5
+			turn[a.col+1] += 0.5
 		}
 	}
 	frame := chart.Frame{X: p.Frame.X, Y: p.Frame.Y}
 	left := make([]float64, perFold)
-	at := frame.X + chart.LaneHead + edge
+	at := frame.X + chart.LaneHead + edge + spread(turn[0])
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap + math.Min(150, 10.5*float64(turn[c+1]))
+		at += width[c] + colGap + spread(turn[c+1])
 	}
 	frame.W = at - colGap + edge - frame.X
 	sizes, tops := make([]float64, g.lanes), make([]float64, g.lanes+1)
