@@ -81,6 +81,14 @@ const headings = 4
 // path runs along the pins one after the other: a state is a place, a heading
 // and how many pins lie behind. A path that costs more than limit is none.
 func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin, limit float64) ([]geom.Point, *gate, *gate) {
+	goals := make([]goal, len(to))
+	for i := range to {
+		g := &to[i]
+		goals[i] = goal{p: g.turn, g: g, in: opposite(g.side), tail: g.port.Dist(g.turn) + g.cost}
+	}
+	if lowest(from, goals) > limit {
+		return nil, nil, nil
+	}
 	s.lay(boxes, from, to, walls, pins)
 	nx, ny := len(s.xs), len(s.ys)
 	layer := nx * ny * headings
@@ -94,10 +102,8 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins [
 	}
 	s.heap = s.heap[:0]
 
-	goals := make([]goal, len(to))
-	for i := range to {
-		g := &to[i]
-		goals[i] = goal{s.node(g.turn), g.turn, g, opposite(g.side), g.port.Dist(g.turn) + g.cost}
+	for i := range goals {
+		goals[i].node = s.node(goals[i].p)
 	}
 	weight := 1.0
 	for _, h := range hurry {
@@ -304,6 +310,24 @@ func (g *goal) rest(p geom.Point, h symbol.Side) float64 {
 		dy = -dy
 	}
 	return dx + dy + g.tail + bendCost*bends
+}
+
+// lowest is a lower bound of the cost of any path.
+func lowest(from []gate, goals []goal) float64 {
+	least := math.Inf(1)
+	for i := range from {
+		f := &from[i]
+		for j := range goals {
+			c := f.port.Dist(f.turn) + f.cost
+			if f.free {
+				c += goals[j].p.Dist(f.turn)
+			} else {
+				c += goals[j].rest(f.turn, f.side)
+			}
+			least = min(least, c)
+		}
+	}
+	return least
 }
 
 // trace reads the path back from its last state.
