@@ -360,6 +360,30 @@ func TestFacingTips(t *testing.T) {
 	}
 }
 
+// A line that comes in at a tip where another leaves takes a free one, and for
+// that leaves its own decision by another free tip, when it bends no more.
+func TestTipsInAndOut(t *testing.T) {
+	d := func(id string, x, y float64) Box {
+		return Box{ID: id, Kind: symbol.Decision, Rect: geom.Rect{X: x, Y: y, W: 120, H: 80}}
+	}
+	p := Page{
+		Boxes: []Box{d("fit", 0, 150), d("agreed", 200, 300), box("decline", 210, 15), box("agree", 500, 315)},
+		Lines: []Line{
+			{ID: "fit", From: End{Box: 0}, To: End{Box: 1}, Outcome: true},
+			{ID: "unfit", From: End{Box: 0}, To: End{Box: 2}, Outcome: true},
+			{ID: "no", From: End{Box: 1}, To: End{Box: 2}, Outcome: true},
+			{ID: "yes", From: End{Box: 1}, To: End{Box: 3}, Outcome: true},
+		},
+	}
+	var r Router
+	rs := r.Routes(p)
+	for i, want := range [][2]string{{"bottom", "left"}, {"top", "left"}, {"top", "bottom"}, {"right", "left"}} {
+		if got := [2]string{rs[i].FromPort, rs[i].ToPort}; got != want {
+			t.Errorf("%s runs from the %s to the %s, want %s to %s: %v", p.Lines[i].ID, got[0], got[1], want[0], want[1], rs[i].Points)
+		}
+	}
+}
+
 // A line that would cross two others goes round by the other side, which is
 // hardly longer; one that crosses a single other, and would have to cross
 // another there, stays.

@@ -42,7 +42,7 @@ func (r *Router) settleSides(p Page) []*found {
 	}
 	out := make([]*found, len(p.Lines))
 	for i := range out {
-		out[i] = s.final(i)
+		out[i] = s.final(i, out)
 	}
 	return out
 }
@@ -59,31 +59,48 @@ type settling struct {
 	outs, ins    [][]int // per box, line indices
 }
 
-// final is the path of a line after all that was settled at both of its ends;
-// when that together costs it bends, it keeps to its tip alone.
-func (s *settling) final(i int) *found {
+// final is the path of line i after all that was settled at both of its ends,
+// the lines before it being settled; when that costs it bends, it keeps to its
+// tip alone.
+func (s *settling) final(i int, before []*found) *found {
 	f := s.tipped(i)
-	if s.noFrom[i]|s.noTo[i] == 0 || s.tips[i]|s.noFrom[i] == allSides || s.noTo[i] == allSides {
+	from, to := s.tips[i]|s.noFrom[i], s.noTo[i]
+	if s.noFrom[i]|to == 0 {
 		return f
 	}
-	from := s.tips[i] | s.noFrom[i]
-	if s.noFrom[i] == 0 {
-		from |= s.keepsTip(i, f)
+	from |= s.others(i, func(j int) *found {
+		if j < i {
+			return before[j]
+		}
+		return s.tipped(j)
+	})
+	if from == allSides || to == allSides {
+		return f
 	}
-	g := s.r.within(s.p, i, from, s.noTo[i], f.cost+2*nearby, f)
+	g := s.r.within(s.p, i, from, to, f.cost+2*nearby, f)
 	if g.none || g.through || len(g.points) > len(f.points) {
 		return f
 	}
 	return g
 }
 
-// keepsTip are the sides that an outcome with the path f does not leave by: its
-// tip stays its own when its other end gives way.
-func (s *settling) keepsTip(i int, f *found) sides {
-	if !s.p.Lines[i].Outcome {
+// others are the sides that an outcome, when its other end gives way, leaves to
+// other lines of its decision: all that they hold at, but for where it is.
+func (s *settling) others(i int, at func(int) *found) sides {
+	l := s.p.Lines[i]
+	if !l.Outcome {
 		return 0
 	}
-	return allSides &^ only(f.from.side)
+	var held sides
+	for _, j := range s.outs[l.From.Box] {
+		if j != i {
+			held |= only(at(j).from.side)
+		}
+	}
+	for _, j := range s.ins[l.From.Box] {
+		held |= only(at(j).to.side)
+	}
+	return held &^ only(at(i).from.side)
 }
 
 func (s *settling) tipped(i int) *found {
@@ -210,7 +227,7 @@ func (s *settling) alternatives(b int, here map[int]*found, side symbol.Side, no
 			nf = s.tips[i] | s.noFrom[i] | no | s.held(b, here, i)
 		} else {
 			nt = s.noTo[i] | no
-			nf = s.keepsTip(i, f)
+			nf = s.others(i, s.tipped)
 		}
 		if nf == allSides || nt == allSides {
 			return nil, 0
