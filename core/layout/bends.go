@@ -16,7 +16,7 @@ const (
 // mostFilled bounds the steps put into grids for that, all tries together.
 const (
 	mostLate   = 2
-	mostFilled = 60000
+	mostFilled = 150000
 )
 
 // fewBends fills the grid so that the connectors need few bends: each step is

@@ -156,11 +156,10 @@ func (g *grid) hang(v int) {
 }
 
 // Folding: a page wider than two sheets and than tooLong times its height is
-// folded until it is about as a sheet is.
+// folded so that it is reduced least to fit on a sheet.
 const (
 	tooLong     = 3.2
-	asSheet     = 1.6
-	aboutColumn = 170.0 // px
+	aboutColumn = 190.0 // px
 )
 
 // spread is the room, px, for so many lines beside each other.
@@ -187,16 +186,21 @@ func (g *grid) rowHeights() []float64 {
 	return high
 }
 
-// folding is into how many rows a lane is folded, and the columns of each.
+// folding is into how many rows each lane is folded, and the columns of each.
 func (g *grid) folding() (folds, perFold int) {
 	total := 0.0
 	for _, h := range g.rowHeights()[:g.lanes] {
 		total += h
 	}
 	cols := g.cols()
+	wide := float64(cols) * aboutColumn
 	folds = 1
-	if w := float64(cols) * aboutColumn; w > 2*chart.SheetW && w > tooLong*total {
-		for w/float64(folds) > asSheet*total*float64(folds) {
+	if wide > 2*chart.SheetW && wide > tooLong*total {
+		// How much the sheet has to be reduced for so many folds.
+		scale := func(n int) float64 {
+			return math.Max(wide/float64(n)/chart.SheetW, (total*float64(n)+foot)/chart.SheetH)
+		}
+		for scale(folds+1) < scale(folds) {
 			folds++
 		}
 	}
