@@ -128,9 +128,14 @@ const stubborn = 5
 // labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
-	paths := r.uncrossAll(p, r.settleSides(p))
-	n := r.untangle(p, paths)
-	paths = n.paths
+	settled := r.settleSides(p)
+	n, left := r.untangle(p, r.uncrossAll(p, settled))
+	if left > 0 { // crammed: rather cross than lie on each other
+		if m, l := r.untangle(p, settled); l < left {
+			n = m
+		}
+	}
+	paths := n.paths
 	out := n.routes()
 	hit := placeLabels(p, out, r.near)
 	blocked := make([]bool, len(p.Lines))
@@ -167,8 +172,8 @@ const wayRounds = 3
 
 // untangle sets the lines apart. Those that still lie on others, because more
 // go through a gap than there is room for, are routed anew, farther and farther
-// off, and the round that leaves the fewest is kept.
-func (r *Router) untangle(p Page, paths []*found) *nudger {
+// off, and the round that leaves the fewest is kept; how many that are is told.
+func (r *Router) untangle(p Page, paths []*found) (*nudger, int) {
 	n := newNudger(p, paths, r.near, nil)
 	n.run()
 	best, left, budget := n, -1, anew
@@ -179,7 +184,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 			best, left = n, len(clashes)
 		}
 		if left == 0 || round == clashRounds {
-			return best
+			return best, left
 		}
 		var tight []wall
 		if round >= patience {
@@ -196,7 +201,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 				met[c.line] = m[len(m)-mostMet:]
 			}
 			if budget--; budget < 0 {
-				return best
+				return best, left
 			}
 			alt := r.apart(p, c.line, append(n.obstructions(met[c.line]), tight...))
 			if alt == nil {
@@ -209,7 +214,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 			}
 		}
 		if !moved {
-			return best
+			return best, left
 		}
 		n = newNudger(p, paths, r.near, nil)
 		n.run()
