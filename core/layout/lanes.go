@@ -44,20 +44,17 @@ func (n *net) hangs(v int) bool {
 	return es > 0
 }
 
-type cell struct{ row, col int }
-
 // grid holds the steps of a page with lanes: a row a lane, and one more for
 // steps without a lane.
 type grid struct {
 	n     *net
 	lanes int
-	col   []int // per step, -1 while it has none
-	holds map[cell]bool
-	beam  map[cell]bool // passed by the line of a handover within the column
+	col   []int    // per step, -1 while it has none
+	taken [][]bool // per row and column: a step stands there, or the line of a handover within the column passes
 }
 
 func newGrid(n *net, lanes int) *grid {
-	g := &grid{n: n, lanes: lanes, col: make([]int, len(n.w)), holds: map[cell]bool{}, beam: map[cell]bool{}}
+	g := &grid{n: n, lanes: lanes, col: make([]int, len(n.w)), taken: make([][]bool, lanes+1)}
 	for v := range g.col {
 		g.col[v] = -1
 	}
@@ -71,7 +68,14 @@ func (g *grid) row(v int) int {
 	return g.n.lane[v]
 }
 
-func (g *grid) taken(c cell) bool { return g.holds[c] || g.beam[c] }
+func (g *grid) isTaken(r, c int) bool { return c < len(g.taken[r]) && g.taken[r][c] }
+
+func (g *grid) take(r, c int) {
+	for len(g.taken[r]) <= c {
+		g.taken[r] = append(g.taken[r], false)
+	}
+	g.taken[r][c] = true
+}
 
 // put finds the first column for a step: after the steps before it, or for a
 // handover to another lane beside the step before it, when the way between is
@@ -95,8 +99,8 @@ func (g *grid) put(v, late int) {
 	g.set(v, c)
 	for _, e := range g.n.in[v] {
 		if u := g.n.edges[e].from; g.col[u] == c {
-			for _, r := range g.between(u, v) {
-				g.beam[cell{r, c}] = true
+			for r := min(g.row(u), g.row(v)) + 1; r < max(g.row(u), g.row(v)); r++ {
+				g.take(r, c)
 			}
 		}
 	}
@@ -104,11 +108,11 @@ func (g *grid) put(v, late int) {
 
 func (g *grid) set(v, c int) {
 	g.col[v] = c
-	g.holds[cell{g.row(v), c}] = true
+	g.take(g.row(v), c)
 }
 
 func (g *grid) free(v, c int) bool {
-	if g.taken(cell{g.row(v), c}) {
+	if g.isTaken(g.row(v), c) {
 		return false
 	}
 	for _, e := range g.n.in[v] {
@@ -116,22 +120,13 @@ func (g *grid) free(v, c int) bool {
 		if g.col[u] != c {
 			continue
 		}
-		for _, r := range g.between(u, v) {
-			if g.taken(cell{r, c}) {
+		for r := min(g.row(u), g.row(v)) + 1; r < max(g.row(u), g.row(v)); r++ {
+			if g.isTaken(r, c) {
 				return false
 			}
 		}
 	}
 	return true
-}
-
-// between are the rows strictly between two steps.
-func (g *grid) between(u, v int) []int {
-	var out []int
-	for r := min(g.row(u), g.row(v)) + 1; r < max(g.row(u), g.row(v)); r++ {
-		out = append(out, r)
-	}
-	return out
 }
 
 // hang puts a store or an annotation beside the step that it hangs on: the
@@ -147,7 +142,7 @@ func (g *grid) hang(v int) {
 	}
 	for d := 0; ; d++ {
 		for _, c := range [2]int{at - d, at + d} {
-			if c >= 0 && !g.taken(cell{g.row(v), c}) {
+			if c >= 0 && !g.isTaken(g.row(v), c) {
 				g.set(v, c)
 				return
 			}

@@ -2,6 +2,8 @@ package layout
 
 import "plaintracer/core/symbol"
 
+type cell struct{ row, col int }
+
 // view is a filled grid as lines see it, folded: where each step stands, and
 // which cells are taken.
 type view struct {
