@@ -26,6 +26,7 @@ type key struct {
 	pins             string
 	direct           bool
 	room, limit      float64
+	like             *found
 }
 
 // found is the path of one line, blind to other lines, and what it rests on:
@@ -133,12 +134,13 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 	return r.within(p, i, noFrom, noTo, math.Inf(1), nil)
 }
 
-// within is path, but for one that would cost more than limit: that is none.
+// within is path, but for one that would cost more than limit: that is none. The
+// search begins with the boxes that another path of the line rests on.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
 func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
 	l := p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, limit: limit}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, limit: limit, like: like}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]

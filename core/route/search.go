@@ -366,9 +366,9 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 		g := b.Grow(Margin)
 		s.upright = append(s.upright, guide{g.X, g.Y, g.Bottom()}, guide{g.Right(), g.Y, g.Bottom()})
 		s.level = append(s.level, guide{g.Y, g.X, g.Right()}, guide{g.Bottom(), g.X, g.Right()})
-		close := b.Grow(2 * Margin)
+		near := b.Grow(2 * Margin)
 		for _, c := range boxes[:i] { // through a gap too narrow for two margins
-			if !close.Overlaps(c) {
+			if !near.Overlaps(c) {
 				continue
 			}
 			if lo, hi := max(b.Y, c.Y)-Margin, min(b.Bottom(), c.Bottom())+Margin; lo < hi {
