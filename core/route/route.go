@@ -128,13 +128,7 @@ const stubborn = 5
 // labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
-	settled := r.settleSides(p)
-	n, left := r.untangle(p, r.uncrossAll(p, settled))
-	if left > 0 { // crammed: rather cross than lie on each other
-		if m, l := r.untangle(p, settled); l < left {
-			n = m
-		}
-	}
+	n := r.untangle(p, r.uncrossAll(p, r.settleSides(p)))
 	paths := n.paths
 	out := n.routes()
 	hit := placeLabels(p, out, r.near)
@@ -172,8 +166,8 @@ const wayRounds = 3
 
 // untangle sets the lines apart. Those that still lie on others, because more
 // go through a gap than there is room for, are routed anew, farther and farther
-// off, and the round that leaves the fewest is kept; how many that are is told.
-func (r *Router) untangle(p Page, paths []*found) (*nudger, int) {
+// off, and the round that leaves the fewest is kept.
+func (r *Router) untangle(p Page, paths []*found) *nudger {
 	n := newNudger(p, paths, r.near, nil)
 	n.run()
 	best, left, budget := n, -1, anew
@@ -184,7 +178,7 @@ func (r *Router) untangle(p Page, paths []*found) (*nudger, int) {
 			best, left = n, len(clashes)
 		}
 		if left == 0 || round == clashRounds {
-			return best, left
+			return best
 		}
 		var tight []wall
 		if round >= patience {
@@ -201,7 +195,7 @@ func (r *Router) untangle(p Page, paths []*found) (*nudger, int) {
 				met[c.line] = m[len(m)-mostMet:]
 			}
 			if budget--; budget < 0 {
-				return best, left
+				return best
 			}
 			alt := r.apart(p, c.line, append(n.obstructions(met[c.line]), tight...))
 			if alt == nil {
@@ -214,7 +208,7 @@ func (r *Router) untangle(p Page, paths []*found) (*nudger, int) {
 			}
 		}
 		if !moved {
-			return best, left
+			return best
 		}
 		n = newNudger(p, paths, r.near, nil)
 		n.run()
