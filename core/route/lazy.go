@@ -25,7 +25,8 @@ type key struct {
 	noFrom, noTo     sides
 	pins             string
 	direct           bool
-	room, limit      float64
+	room             float64
+	most             bound
 	like             *found
 }
 
@@ -42,24 +43,24 @@ type found struct {
 	rigid    bool  // is not to be moved by others
 	pins     []Pin // those that it keeps
 
-	known bits
+	known slotSet
 	zones []geom.Rect
 	used  bool
 }
 
-// bits is a set of slots.
-type bits []uint64
+// slotSet is a set of slots.
+type slotSet []uint64
 
-func (b *bits) add(i int) {
+func (b *slotSet) add(i int) {
 	for len(*b) <= i/64 {
 		*b = append(*b, 0)
 	}
 	(*b)[i/64] |= 1 << (i % 64)
 }
 
-func (b bits) has(i int) bool { return i/64 < len(b) && b[i/64]&(1<<(i%64)) != 0 }
+func (b slotSet) has(i int) bool { return i/64 < len(b) && b[i/64]&(1<<(i%64)) != 0 }
 
-func (b bits) meets(c bits) bool {
+func (b slotSet) meets(c slotSet) bool {
 	for i := range min(len(b), len(c)) {
 		if b[i]&c[i] != 0 {
 			return true
@@ -75,7 +76,7 @@ func (r *Router) forget(p Page) {
 		r.kept, r.slots = map[key]*found{}, map[string]int{}
 	}
 	r.slot = resize(r.slot, len(p.Boxes))
-	var changed bits
+	var changed slotSet
 	var moved []geom.Rect
 	was := make([]int, len(r.slots)) // slot to index in the last page, from 1
 	for i, b := range r.boxes {
@@ -131,7 +132,7 @@ func (f *found) entered(moved []geom.Rect) bool {
 // path routes line i of the page, keeping off the sides given, or takes the
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
-	return r.within(p, i, noFrom, noTo, math.Inf(1), nil)
+	return r.bounded(p, i, noFrom, noTo, boundless, nil)
 }
 
 // within is path, but for one that would cost more than limit: that is none. The
@@ -139,8 +140,12 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
 func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
+	return r.bounded(p, i, noFrom, noTo, bound{limit, len(like.points) - 2}, like)
+}
+
+func (r *Router) bounded(p Page, i int, noFrom, noTo sides, most bound, like *found) *found {
 	l := p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, limit: limit, like: like}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, most: most, like: like}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -152,7 +157,7 @@ func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *
 		f.used = true
 		return f
 	}
-	f := r.explore(p, l, noFrom, noTo, nil, limit, like)
+	f := r.explore(p, l, noFrom, noTo, nil, most, like)
 	f.used = true
 	r.kept[k] = f
 	return f
@@ -177,7 +182,7 @@ func pinKey(pins []Pin) string {
 // there is no such way.
 func (r *Router) apart(p Page, i int, walls []wall) *found {
 	walls = slices.DeleteFunc(walls, func(w wall) bool { return w.line == i })
-	f := r.explore(p, p.Lines[i], 0, 0, walls, math.Inf(1), nil)
+	f := r.explore(p, p.Lines[i], 0, 0, walls, boundless, nil)
 	if f.through || f.direct {
 		return nil
 	}
@@ -188,8 +193,8 @@ func (r *Router) apart(p Page, i int, walls []wall) *found {
 // ends, then also each one that the path found so far meets, until it meets
 // none. The cheapest path among some of the boxes that is clear of all boxes
 // is the cheapest among all.
-func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, limit float64, like *found) *found {
-	f := &found{known: make(bits, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
+func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, most bound, like *found) *found {
+	f := &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
 	in := make([]bool, len(p.Boxes))
 	rects := make([]geom.Rect, 0, 16)
 	take := func(b int) {
@@ -243,8 +248,8 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, limit
 		if l.From.Box >= 0 && l.From.Box == l.To.Box {
 			from, to = loopGates(l, from, to)
 		}
-		pts, gf, gt := r.work.find(rects, from, to, walls, f.pins, limit)
-		if pts == nil && !math.IsInf(limit, 1) {
+		pts, gf, gt := r.work.find(rects, from, to, walls, f.pins, most)
+		if pts == nil && most.set() {
 			f.none, f.zones = true, nil
 			return f
 		}
