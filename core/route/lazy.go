@@ -46,6 +46,7 @@ type found struct {
 	known slotSet
 	zones []geom.Rect
 	used  bool
+	gone  bool // was dropped
 }
 
 // slotSet is a set of slots.
@@ -111,6 +112,7 @@ func (r *Router) forget(p Page) {
 	r.near = indexOf(p)
 	for k, f := range r.kept {
 		if !f.used || f.known.meets(changed) || f.entered(moved) {
+			f.gone = true
 			delete(r.kept, k)
 		}
 		f.used = false

@@ -96,8 +96,9 @@ type Route struct {
 // Router routes pages that follow each other, such as the frames of a drag.
 // The zero value is ready.
 type Router struct {
-	boxes []Box // of the last page
-	kept  map[key]*found
+	boxes   []Box // of the last page
+	kept    map[key]*found
+	choices []choice // of the last page's lines
 
 	slots map[string]int // box id to its bit in a set, the same from page to page
 	slot  []int          // per box of the page being routed
@@ -128,7 +129,8 @@ const stubborn = 5
 // labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
-	n := r.untangle(p, r.uncrossAll(p, r.settleSides(p)))
+	at := endsOf(p)
+	n := r.untangle(p, r.uncrossAll(p, at, r.settleSides(p, at)))
 	paths := n.paths
 	out := n.routes()
 	hit := placeLabels(p, out, r.near)

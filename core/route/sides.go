@@ -17,18 +17,11 @@ const cheap = 70.0
 // each other. What is settled at a step rests on the paths that its lines would
 // take by themselves and on nothing that was settled elsewhere: so what changes
 // at one step is not felt beyond the lines of that step.
-func (r *Router) settleSides(p Page) []*found {
+func (r *Router) settleSides(p Page, at ends) []*found {
 	s := settling{r: r, p: p, paths: make([]*found, len(p.Lines)), tips: make([]sides, len(p.Lines)),
-		noFrom: make([]sides, len(p.Lines)), noTo: make([]sides, len(p.Lines)),
-		outs: make([][]int, len(p.Boxes)), ins: make([][]int, len(p.Boxes))}
-	for i, l := range p.Lines {
+		noFrom: make([]sides, len(p.Lines)), noTo: make([]sides, len(p.Lines)), ends: at}
+	for i := range p.Lines {
 		s.paths[i] = r.path(p, i, 0, 0)
-		if l.From.Box >= 0 {
-			s.outs[l.From.Box] = append(s.outs[l.From.Box], i)
-		}
-		if l.To.Box >= 0 {
-			s.ins[l.To.Box] = append(s.ins[l.To.Box], i)
-		}
 	}
 	for b := range p.Boxes {
 		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 1 {
@@ -56,7 +49,23 @@ type settling struct {
 	paths        []*found // each by itself
 	tips         []sides
 	noFrom, noTo []sides
-	outs, ins    [][]int // per box, line indices
+	ends
+}
+
+// ends are the lines out of each box and into it.
+type ends struct{ outs, ins [][]int }
+
+func endsOf(p Page) ends {
+	e := ends{outs: make([][]int, len(p.Boxes)), ins: make([][]int, len(p.Boxes))}
+	for i := range p.Lines {
+		if b := p.Lines[i].From.Box; b >= 0 {
+			e.outs[b] = append(e.outs[b], i)
+		}
+		if b := p.Lines[i].To.Box; b >= 0 {
+			e.ins[b] = append(e.ins[b], i)
+		}
+	}
+	return e
 }
 
 // final is the path of line i after all that was settled at both of its ends,
