@@ -16,9 +16,15 @@ type nudger struct {
 	paths []*found
 	lines [][]geom.Point
 	crew  map[int][]int // per leading stretch, those that move along with it
-	list  []stretch     // buffers
-	ports []int
-	sort  []int
+	*nudging
+}
+
+// nudging are the buffers of nudgers that follow each other.
+type nudging struct {
+	list    []stretch
+	upright bool // what is in list
+	ports   []int
+	orders  [2][]int // of the level stretches and of the upright ones, by place
 }
 
 // stretch is one straight part of a line. Along the axis that it can be moved
@@ -36,8 +42,8 @@ type stretch struct {
 	lead      int     // the stretch that this one moves along with; itself, when it leads
 }
 
-func newNudger(p Page, paths []*found, near *geom.Index, clear []block) *nudger {
-	n := &nudger{p: p, clear: clear, near: near, paths: paths, lines: make([][]geom.Point, len(paths))}
+func (r *Router) newNudger(p Page, paths []*found, clear []block) *nudger {
+	n := &nudger{p: p, clear: clear, near: r.near, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
 	all := 0
 	for _, f := range paths {
 		all += len(f.points)
@@ -167,8 +173,7 @@ func (n *nudger) stretches(upright bool) []stretch {
 			out = append(out, s)
 		}
 	}
-	n.list = out
-	n.sort = n.sort[:0] // the order of these is not known
+	n.list, n.upright = out, upright
 	return out
 }
 
@@ -254,7 +259,7 @@ func (n *nudger) pass(upright bool) bool {
 			q := pair{a, b}
 			d := ss[i].was - ss[j].was
 			if math.Abs(d) < alike && ss[i].line >= 0 && ss[j].line >= 0 {
-				if o := n.order(&ss[i], &ss[j], upright, 0); o != 0 {
+				if o := n.firstOf(&ss[i], &ss[j], upright, 0); o != 0 {
 					d = float64(o)
 				}
 			}
@@ -320,23 +325,7 @@ func (n *nudger) put(s *stretch, upright bool) {
 // close calls f for every pair of stretches of different lines that run side
 // by side nearer than Gap.
 func (n *nudger) close(ss []stretch, f func(i, j int)) {
-	before := func(a, b int) bool {
-		return ss[a].pos < ss[b].pos || ss[a].pos == ss[b].pos && a < b
-	}
-	if len(n.sort) != len(ss) {
-		n.sort = resize(n.sort, len(ss))
-		for i := range n.sort {
-			n.sort[i] = i
-		}
-		sortBy(n.sort, before)
-	} else { // as last time, but for a few that were moved
-		for i := 1; i < len(n.sort); i++ {
-			for j := i; j > 0 && before(n.sort[j], n.sort[j-1]); j-- {
-				n.sort[j], n.sort[j-1] = n.sort[j-1], n.sort[j]
-			}
-		}
-	}
-	order := n.sort
+	order := n.order(ss)
 	for x, i := range order {
 		for _, j := range order[x+1:] {
 			if ss[j].pos-ss[i].pos >= Gap-0.01 {
@@ -347,6 +336,34 @@ func (n *nudger) close(ss []stretch, f func(i, j int)) {
 			}
 		}
 	}
+}
+
+// order sorts the stretches by place. Most stand in the order that they, or
+// those of the last nudger, stood in before.
+func (n *nudger) order(ss []stretch) []int {
+	before := func(a, b int) bool {
+		return ss[a].pos < ss[b].pos || ss[a].pos == ss[b].pos && a < b
+	}
+	o := &n.orders[axis(!n.upright)]
+	moves := 0
+	if len(*o) != len(ss) {
+		*o = resize(*o, len(ss))
+		for i := range *o {
+			(*o)[i] = i
+		}
+		moves = 4 * len(ss)
+	}
+	list := *o
+	for i := 1; i < len(list) && moves < 4*len(list); i++ {
+		for j := i; j > 0 && before(list[j], list[j-1]); j-- {
+			list[j], list[j-1] = list[j-1], list[j]
+			moves++
+		}
+	}
+	if moves >= 4*len(list) {
+		sortBy(list, before)
+	}
+	return list
 }
 
 // apart tells whether two stretches are to be kept apart at all: not those of
@@ -456,19 +473,19 @@ func (n *nudger) bound(s *stretch, upright bool) {
 	s.from, s.to = min(s.from, s.min), max(s.to, s.max)
 }
 
-// order tells whether a should stand before b (-1), after it (1), or may stand
+// firstOf tells whether a should stand before b (-1), after it (1), or may stand
 // either way (0), so that their lines cross least.
-func (n *nudger) order(a, b *stretch, upright bool, depth int) int {
-	lo, hi := n.orderAt(a, b, upright, false, depth), n.orderAt(a, b, upright, true, depth)
+func (n *nudger) firstOf(a, b *stretch, upright bool, depth int) int {
+	lo, hi := n.firstAt(a, b, upright, false, depth), n.firstAt(a, b, upright, true, depth)
 	if lo != 0 {
 		return lo
 	}
 	return hi
 }
 
-// orderAt looks at the low or high end of two stretches that lie on each
+// firstAt looks at the low or high end of two stretches that lie on each
 // other: who turns off first lies on the side that it turns to.
-func (n *nudger) orderAt(a, b *stretch, upright, atHigh bool, depth int) int {
+func (n *nudger) firstAt(a, b *stretch, upright, atHigh bool, depth int) int {
 	ea, eb := a.low, b.low
 	if atHigh {
 		ea, eb = -a.high, -b.high
@@ -497,7 +514,7 @@ func (n *nudger) orderAt(a, b *stretch, upright, atHigh bool, depth int) int {
 			o = -1
 		}
 	} else {
-		o = n.orderAt(&na, &nb, !upright, ta > 0, depth+1)
+		o = n.firstAt(&na, &nb, !upright, ta > 0, depth+1)
 	}
 	if atHigh {
 		return -ta * o

@@ -100,11 +100,12 @@ type Router struct {
 	kept    map[key]*found
 	choices []choice // of the last page's lines
 
-	slots map[string]int // box id to its bit in a set, the same from page to page
-	slot  []int          // per box of the page being routed
-	ports [][]symbol.Port
-	near  *geom.Index // the boxes
-	work  searcher
+	slots   map[string]int // box id to its bit in a set, the same from page to page
+	slot    []int          // per box of the page being routed
+	ports   [][]symbol.Port
+	near    *geom.Index // the boxes
+	work    searcher
+	nudging nudging
 }
 
 // clashRounds is how often lines that still lie on others are routed anew.
@@ -151,7 +152,7 @@ func (r *Router) Routes(p Page) []Route {
 				}
 			}
 		}
-		n = newNudger(p, paths, r.near, blocks)
+		n = r.newNudger(p, paths, blocks)
 		n.run()
 		again := n.routes()
 		still := placeLabels(p, again, r.near)
@@ -170,7 +171,7 @@ const wayRounds = 3
 // go through a gap than there is room for, are routed anew, farther and farther
 // off, and the round that leaves the fewest is kept.
 func (r *Router) untangle(p Page, paths []*found) *nudger {
-	n := newNudger(p, paths, r.near, nil)
+	n := r.newNudger(p, paths, nil)
 	n.run()
 	best, left, budget := n, -1, anew
 	met := map[int][]int{} // per line, those that it has lain on
@@ -212,7 +213,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 		if !moved {
 			return best
 		}
-		n = newNudger(p, paths, r.near, nil)
+		n = r.newNudger(p, paths, nil)
 		n.run()
 	}
 }
