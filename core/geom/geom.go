@@ -63,8 +63,14 @@ func (r Rect) Union(s Rect) Rect {
 
 // Span is the box with p and q as opposite corners.
 func Span(p, q Point) Rect {
-	x, y := min(p.X, q.X), min(p.Y, q.Y)
-	return Rect{x, y, math.Abs(p.X - q.X), math.Abs(p.Y - q.Y)}
+	r := Rect{p.X, p.Y, q.X - p.X, q.Y - p.Y}
+	if r.W < 0 { // not by min, which in wasm is a call
+		r.X, r.W = q.X, -r.W
+	}
+	if r.H < 0 {
+		r.Y, r.H = q.Y, -r.H
+	}
+	return r
 }
 
 // Round2 rounds to two decimals, the precision of serialised numbers.

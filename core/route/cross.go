@@ -1,7 +1,6 @@
 package route
 
 import (
-	"math"
 	"slices"
 
 	"plaintracer/core/geom"
@@ -15,109 +14,135 @@ const worthwhile = 2
 // that the search need not look at ways that have one more.
 const detour = bendCost - 10
 
-// choice is what was chosen for a line, and what that rests on: it stands while
-// the line's own settled way does, and no other's within the reach changes.
+// option is a way that a line could take, and how often it crosses the settled
+// ways of others.
+type option struct {
+	*found
+	bounds  geom.Rect
+	crossed int
+}
+
+// choice is what was chosen for a line, among its settled way and others tried.
 type choice struct {
-	line          string
-	settled, way  *found
-	others        [2]sides
-	tried         []*found
-	bounds, reach geom.Rect // of the settled way; of that and all tried
+	line    string
+	others  [2]sides
+	settled option
+	tried   []option
 }
 
 // uncrossAll lets lines hold at other sides, where they get no more bends and
 // cross fewer others. What a line crosses is counted on the ways that were
 // settled before any was changed here: so a change is not felt beyond the lines
-// that it meets.
+// that it meets. Counts of the last page are carried on.
 func (r *Router) uncrossAll(p Page, at ends, settled []*found) []*found {
-	out := slices.Clone(settled)
 	last := r.choices
 	r.choices = make([]choice, len(settled))
-	var moved []geom.Rect // where ways are other than on the last page
+	same := make([]bool, len(settled))
+	var gone, come []*option // settled ways that are other than on the last page
 	for i, f := range settled {
 		c := &r.choices[i]
-		*c = choice{line: p.Lines[i].ID, settled: f, way: f, bounds: boundsOf(f.points)}
-		c.reach = c.bounds
-		if i < len(last) && last[i].line == c.line && last[i].settled == f {
+		if same[i] = i < len(last) && last[i].line == p.Lines[i].ID && last[i].settled.found == f; same[i] {
+			*c = last[i]
 			continue
 		}
-		moved = append(moved, c.bounds)
+		*c = choice{line: p.Lines[i].ID, settled: option{found: f, bounds: boundsOf(f.points)}}
+		come = append(come, &c.settled)
 		if i < len(last) {
-			moved = append(moved, last[i].bounds)
+			gone = append(gone, &last[i].settled)
 		}
 	}
 	for i := len(settled); i < len(last); i++ {
-		moved = append(moved, last[i].bounds)
+		gone = append(gone, &last[i].settled)
 	}
+	out := slices.Clone(settled)
 	for i, f := range settled {
 		l, c := &p.Lines[i], &r.choices[i]
+		if same[i] {
+			c.settled.carry(gone, come)
+			for k := range c.tried {
+				c.tried[k].carry(gone, come)
+			}
+		} else {
+			c.settled.crossed = r.crossings(i, &c.settled)
+		}
 		if len(f.points) < 3 || f.through || f.direct || len(f.pins) > 0 || l.From.Box == l.To.Box {
 			continue
 		}
-		c.others = at.othersSides(p, out, i)
-		if i < len(last) && last[i].stands(c, moved) {
-			*c = last[i]
-			for _, alt := range c.tried {
-				alt.used = true
-			}
-		} else {
-			r.uncross(p, i, c)
+		if others := at.othersSides(p, out, i); !same[i] || others != c.others || !c.kept() {
+			c.others, c.tried = others, nil
 		}
-		out[i] = c.way
+		out[i] = r.uncross(p, i, c)
 	}
 	return out
 }
 
-// stands tells whether what was chosen last would be chosen again.
-func (c *choice) stands(now *choice, moved []geom.Rect) bool {
-	if c.line != now.line || c.settled != now.settled || c.others != now.others {
-		return false
+// carry brings a count on from the last page to this one.
+func (o *option) carry(gone, come []*option) {
+	in := o.bounds.Grow(1)
+	for _, g := range gone {
+		if in.Overlaps(g.bounds) {
+			o.crossed -= geom.Crossings(o.points, g.points)
+		}
 	}
-	for _, alt := range c.tried {
-		if alt.gone {
+	for _, g := range come {
+		if in.Overlaps(g.bounds) {
+			o.crossed += geom.Crossings(o.points, g.points)
+		}
+	}
+}
+
+// kept tells whether the router still has all ways that were tried.
+func (c *choice) kept() bool {
+	for _, o := range c.tried {
+		if o.gone {
 			return false
 		}
 	}
-	reach := c.reach.Grow(1)
-	return !slices.ContainsFunc(moved, reach.Overlaps)
+	return true
 }
 
 // uncross chooses a way for line i.
-func (r *Router) uncross(p Page, i int, c *choice) {
-	f, l := c.settled, &p.Lines[i]
-	now := r.crossed(i, f, c.bounds, math.MaxInt)
+func (r *Router) uncross(p Page, i int, c *choice) *found {
+	way, now := c.settled.found, c.settled.crossed
 	if now == 0 {
-		return
+		return way
+	}
+	if c.tried == nil {
+		r.try(p, i, c)
 	}
 	most := max(0, now-worthwhile)
+	for _, o := range c.tried {
+		o.used = true
+		if !o.none && !o.through && len(o.points) <= len(c.settled.points) && o.crossed <= most {
+			way, most = o.found, o.crossed-1
+		}
+	}
+	return way
+}
+
+// try finds the ways of line i at other sides.
+func (r *Router) try(p Page, i int, c *choice) {
+	f, l := c.settled.found, &p.Lines[i]
+	c.tried = []option{}
 	for _, no := range [2][2]sides{{only(f.from.side), 0}, {0, only(f.to.side)}} {
 		nf, nt := c.others[0]|no[0], c.others[1]|no[1]
 		if nf == allSides || nt == allSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
 			continue
 		}
-		alt := r.within(p, i, nf, nt, f.cost+detour, f)
-		c.tried = append(c.tried, alt)
-		if alt.none || alt.through || len(alt.points) > len(f.points) {
-			continue
-		}
-		bounds := boundsOf(alt.points)
-		c.reach = c.reach.Union(bounds)
-		if n := r.crossed(i, alt, bounds, most+1); n <= most {
-			c.way, most = alt, n-1
-		}
+		o := option{found: r.within(p, i, nf, nt, f.cost+detour, f)}
+		o.bounds = boundsOf(o.points)
+		o.crossed = r.crossings(i, &o)
+		c.tried = append(c.tried, o)
 	}
 }
 
-// crossed counts how often a way for line i crosses the settled ones of others;
-// it need not go on from below on.
-func (r *Router) crossed(i int, f *found, in geom.Rect, below int) int {
+// crossings counts how often a way for line i crosses the settled ones of others.
+func (r *Router) crossings(i int, o *option) int {
 	n := 0
-	in = in.Grow(1)
+	in := o.bounds.Grow(1)
 	for j := range r.choices {
-		if c := &r.choices[j]; j != i && in.Overlaps(c.bounds) {
-			if n += geom.Crossings(f.points, c.settled.points); n >= below {
-				break
-			}
+		if s := &r.choices[j].settled; j != i && in.Overlaps(s.bounds) {
+			n += geom.Crossings(o.points, s.points)
 		}
 	}
 	return n

@@ -40,12 +40,9 @@ type searcher struct {
 	edges  []edge    // two for a place: to the right, downward
 	cells  []cells   // per box
 
-	runs  []run
-	on    []int32 // two for a place: the level run that it is on, the upright one
-	down  []int32
-	away  []uint8 // per run: the fewest bends from there to a goal
-	reach []int32
-	aware bool // runs and what hangs on them are known
+	away  []uint8 // two for a place, see findAway
+	seeds []seed
+	aware bool // away is known
 
 	goals  []goal
 	pins   []Pin
@@ -125,8 +122,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins [
 	}
 	for n := range last {
 		if n == straying {
-			s.findRuns()
-			s.aware = true
+			s.findAway()
 		}
 		s.enter()
 		if len(s.heap) == 0 {
@@ -208,9 +204,10 @@ func (s *searcher) enter() {
 		x, y, h := s.xs[i], s.ys[j], n.state%headings
 		away := uint8(0)
 		if s.aware {
-			if away = s.away[s.on[(j*len(s.xs)+i)*2+axis(level(symbol.Side(h)))]]; away == unreached {
+			if away = s.away[(j*len(s.xs)+i)*2+axis(level(symbol.Side(h)))]; away == 0 {
 				continue
 			}
+			away--
 		}
 		rest := math.Inf(1) // a lower bound of what is still to pay
 		for i := range goals {
