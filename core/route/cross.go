@@ -6,9 +6,9 @@ import (
 	"plaintracer/core/geom"
 )
 
-// worthwhile is how many crossings fewer make a line hold at other sides, unless
-// it then crosses none.
-const worthwhile = 2
+// worthwhile is how many crossings fewer make a line hold at other sides. For fewer
+// it would change them too often, when another line is dragged across it.
+const worthwhile = 3
 
 // detour is how much longer, px, it may get for that: by less than a bend, so
 // that the search need not look at ways that have one more.
@@ -103,14 +103,13 @@ func (c *choice) kept() bool {
 
 // uncross chooses a way for line i.
 func (r *Router) uncross(p Page, i int, c *choice) *found {
-	way, now := c.settled.found, c.settled.crossed
-	if now == 0 {
+	way, most := c.settled.found, c.settled.crossed-worthwhile
+	if most < 0 {
 		return way
 	}
 	if c.tried == nil {
 		r.try(p, i, c)
 	}
-	most := max(0, now-worthwhile)
 	for _, o := range c.tried {
 		o.used = true
 		if !o.none && !o.through && len(o.points) <= len(c.settled.points) && o.crossed <= most {

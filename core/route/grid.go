@@ -46,11 +46,10 @@ func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []
 	}
 	for _, w := range walls {
 		// Running along a line is dear, crossing it is not.
-		r, upright, once, each := geom.Span(w.a, w.b).Grow(Gap-1), w.a.X == w.b.X, 40.0, 8.0
-		if w.tight {
-			r, once, each = geom.Span(w.a, w.b).Grow(hard+narrowest), 0, tightCost
-		}
-		s.dear(r, cells{0, nx - 1, 0, ny - 1}, !upright, upright, once, each)
+		upright := w.a.X == w.b.X
+		r := geom.Span(w.a, w.b).Grow(Gap - 1)
+		c := cells{max(0, index(s.xs, r.X)-1), min(nx-1, index(s.xs, r.Right())+1), max(0, index(s.ys, r.Y)-1), min(ny-1, index(s.ys, r.Bottom())+1)}
+		s.dear(r, c, !upright, upright, 40, 8)
 	}
 }
 
@@ -83,9 +82,6 @@ func (s *searcher) guides(boxes []geom.Rect, from, to []gate, walls []wall, pins
 		}
 	}
 	for _, w := range walls {
-		if w.tight {
-			continue
-		}
 		if r := geom.Span(w.a, w.b).Grow(Gap); w.a.X == w.b.X {
 			s.upright = append(s.upright, guide{r.X, r.Y, r.Bottom()}, guide{r.Right(), r.Y, r.Bottom()})
 		} else {

@@ -2,7 +2,6 @@ package route
 
 import (
 	"math"
-	"slices"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -182,9 +181,8 @@ func pinKey(pins []Pin) string {
 
 // apart routes a line again so that it does not run along the walls; nil when
 // there is no such way.
-func (r *Router) apart(p Page, i int, walls []wall) *found {
-	walls = slices.DeleteFunc(walls, func(w wall) bool { return w.line == i })
-	f := r.explore(p, p.Lines[i], 0, 0, walls, boundless, nil)
+func (r *Router) apart(p Page, i int, like *found, walls []wall) *found {
+	f := r.explore(p, p.Lines[i], 0, 0, walls, boundless, like)
 	if f.through || f.direct {
 		return nil
 	}

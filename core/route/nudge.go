@@ -605,36 +605,11 @@ func (n *nudger) sharePort(i, j int) bool {
 		same(a.From, b.To, p.from, q.to) || same(a.To, b.From, p.to, q.from)
 }
 
-// obstructions are the stretches of the lines given.
-func (n *nudger) obstructions(lines []int) []wall {
-	var out []wall
-	for _, i := range lines {
-		out = append(out, along(n.lines[i], i, false)...)
-	}
-	return out
-}
-
 // along are the walls along a line.
-func along(pts []geom.Point, line int, tight bool) []wall {
+func along(pts []geom.Point) []wall {
 	var out []wall
 	for k := 0; k+1 < len(pts); k++ {
-		out = append(out, wall{pts[k], pts[k+1], line, tight})
-	}
-	return out
-}
-
-// few is the room, px, that counts as room for few lines.
-const few = 8.0
-
-// tight are the stretches that have room for few lines.
-func (n *nudger) tight() []wall {
-	var out []wall
-	for _, upright := range [2]bool{true, false} {
-		for _, s := range n.stretches(upright) {
-			if n.bound(&s, upright); s.to-s.from < few && s.line >= 0 && s.at > 0 && s.at < s.last {
-				out = append(out, wall{a: n.lines[s.line][s.at], b: n.lines[s.line][s.at+1], line: s.line, tight: true})
-			}
-		}
+		out = append(out, wall{pts[k], pts[k+1]})
 	}
 	return out
 }

@@ -16,8 +16,6 @@
 package route
 
 import (
-	"slices"
-
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -35,7 +33,6 @@ const (
 	nearCost   = 3.0  // more for each px inside the margin of a step
 	againstOut = 12.0 // leaving by the top or left, against the reading direction
 	againstIn  = 12.0 // arriving at the bottom or right
-	tightCost  = 3.0  // more for each px along another line where there is room for few
 	sideways   = 1.0  // leaving by the bottom where the right would do as well
 )
 
@@ -108,24 +105,6 @@ type Router struct {
 	nudging nudging
 }
 
-// clashRounds is how often lines that still lie on others are routed anew.
-const clashRounds = 12
-
-// anew is how many lines are routed anew at most, and mostMet how many others
-// such a line looks at: on pages whose steps lie on each other there is no end.
-const (
-	anew    = 150
-	mostMet = 6
-)
-
-// patience is how many rounds go by before lines also keep off others that they
-// do not lie on as yet, where there is room for few.
-const patience = 2
-
-// stubborn is how many rounds go by before lines that are routed anew stay where
-// they were found, and others make way.
-const stubborn = 5
-
 // Routes computes the route of every line of the page and the places of its
 // labels.
 func (r *Router) Routes(p Page) []Route {
@@ -166,57 +145,6 @@ func (r *Router) Routes(p Page) []Route {
 
 // wayRounds is how often lines are asked to make way for labels.
 const wayRounds = 3
-
-// untangle sets the lines apart. Those that still lie on others, because more
-// go through a gap than there is room for, are routed anew, farther and farther
-// off, and the round that leaves the fewest is kept.
-func (r *Router) untangle(p Page, paths []*found) *nudger {
-	n := r.newNudger(p, paths, nil)
-	n.run()
-	best, left, budget := n, -1, anew
-	met := map[int][]int{} // per line, those that it has lain on
-	for round := 0; ; round++ {
-		clashes := n.clashes()
-		if left < 0 || len(clashes) < left {
-			best, left = n, len(clashes)
-		}
-		if left == 0 || round == clashRounds {
-			return best
-		}
-		var tight []wall
-		if round >= patience {
-			tight = n.tight()
-		}
-		paths, moved := slices.Clone(n.paths), false
-		for _, c := range clashes {
-			for _, o := range c.others {
-				if !slices.Contains(met[c.line], o) {
-					met[c.line] = append(met[c.line], o)
-				}
-			}
-			if m := met[c.line]; len(m) > mostMet {
-				met[c.line] = m[len(m)-mostMet:]
-			}
-			if budget--; budget < 0 {
-				return best
-			}
-			alt := r.apart(p, c.line, append(n.obstructions(met[c.line]), tight...))
-			if alt == nil {
-				continue
-			}
-			alt.rigid = round >= stubborn
-			paths[c.line], moved = alt, true
-			if round >= patience {
-				tight = append(tight, along(alt.points, c.line, true)...)
-			}
-		}
-		if !moved {
-			return best
-		}
-		n = r.newNudger(p, paths, nil)
-		n.run()
-	}
-}
 
 func indexOf(p Page) *geom.Index {
 	var bounds geom.Rect

@@ -23,12 +23,8 @@ type gate struct {
 }
 
 // wall is a stretch of another line that this one must not run along.
-// A tight one is of a line where there is room for few: it is dear, but no place
-// to run beside of.
 type wall struct {
-	a, b  geom.Point
-	line  int
-	tight bool
+	a, b geom.Point
 }
 
 // searcher finds the cheapest right-angled path among given boxes. Its buffers
