@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -74,6 +75,10 @@ func (b slotSet) meets(c slotSet) bool {
 func (r *Router) forget(p Page) {
 	if r.kept == nil {
 		r.kept, r.slots = map[key]*found{}, map[string]int{}
+	}
+	if !slices.Equal(r.borders, p.Borders) {
+		clear(r.kept)
+		r.borders, r.choices = slices.Clone(p.Borders), nil
 	}
 	r.slot = resize(r.slot, len(p.Boxes))
 	var changed slotSet
@@ -274,7 +279,7 @@ func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, most 
 			if len(f.pins) == 0 {
 				f.straighten(rects, meet)
 			}
-			f.centre(rects, meet)
+			f.centre(rects, p.Borders, meet)
 		}
 		if len(rects) > before {
 			continue // the middle of a channel was not clear: look again
@@ -545,8 +550,8 @@ func (g *gate) room() float64 {
 }
 
 // centre moves each stretch whose neighbours go on the same way (a Z) to the
-// middle of its room.
-func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
+// middle of its room, or beside a border that runs there.
+func (f *found) centre(rects []geom.Rect, borders []float64, meet func(geom.Rect)) {
 	pts := f.points
 	for k := 1; k+2 < len(pts); k++ {
 		upright := math.Abs(pts[k].X-pts[k+1].X) < 1e-9
@@ -607,12 +612,31 @@ func (f *found) centre(rects []geom.Rect, meet func(geom.Rect)) {
 			hi = at
 		}
 		mid := geom.Round2((lo + hi) / 2)
+		if !upright {
+			mid = offBorders(borders, mid, lo, hi, a < at)
+		}
 		if upright {
 			pts[k].X, pts[k+1].X = mid, mid
 		} else {
 			pts[k].Y, pts[k+1].Y = mid, mid
 		}
 	}
+}
+
+// offBorders moves a place that is within a gap of a border to a gap off it, inside
+// [lo,hi]: above where the line comes from there, else below.
+func offBorders(borders []float64, at, lo, hi float64, above bool) float64 {
+	for _, b := range borders {
+		if math.Abs(at-b) >= Gap {
+			continue
+		}
+		up, down := geom.Round2(max(lo, b-Gap)), geom.Round2(min(hi, b+Gap))
+		if above && b-up >= down-b || b-up > down-b {
+			return up
+		}
+		return down
+	}
+	return at
 }
 
 // pinned tells whether the stretch at that place was pinned there.

@@ -77,7 +77,8 @@ type Pin struct {
 type Page struct {
 	Boxes   []Box
 	Lines   []Line
-	KeepOff bool // lines keep off labels that were placed by hand
+	Borders []float64 // y of lines that are drawn from edge to edge, between lanes: no connector should lie on one
+	KeepOff bool      // lines keep off labels that were placed by hand
 }
 
 // Route is how one line runs.
@@ -94,6 +95,7 @@ type Route struct {
 // The zero value is ready.
 type Router struct {
 	boxes   []Box // of the last page
+	borders []float64
 	kept    map[key]*found
 	choices []choice // of the last page's lines
 

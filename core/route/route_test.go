@@ -296,6 +296,37 @@ func TestLabels(t *testing.T) {
 	}
 }
 
+// A line that would run on the border between two lanes runs beside it, as far
+// as there is room; when the border goes, it runs in the middle.
+func TestOffBorders(t *testing.T) {
+	middle := 125.0 // between the bottom of a and the top of b
+	for _, c := range []struct {
+		borders []float64
+		low     float64 // top of b
+		want    float64
+	}{
+		{nil, 200, middle},
+		{[]float64{middle}, 200, middle - Gap},
+		{[]float64{0, middle + 4}, 200, middle + 4 - Gap},
+		{[]float64{middle - Gap}, 200, middle},
+		{[]float64{63}, 76, 62}, // hardly any room
+	} {
+		a, b := box("a", 0, 0), box("b", 300, c.low)
+		var r Router
+		p := Page{Boxes: []Box{a, b}, Lines: []Line{{ID: "ab", From: End{Box: 0, Port: "bottom"}, To: End{Box: 1, Port: "top"}}}}
+		r.Routes(p)
+		p.Borders = c.borders
+		pts := r.Routes(p)[0].Points
+		if len(pts) != 4 || pts[1].Y != c.want {
+			t.Errorf("borders at %v: it runs along %v, the level stretch is to be at %v", c.borders, pts, c.want)
+		}
+		p.Borders = nil
+		if again := r.Routes(p)[0].Points; again[1].Y != (50+c.low)/2 {
+			t.Errorf("without borders it runs along %v", again)
+		}
+	}
+}
+
 func FuzzRoutes(f *testing.F) {
 	f.Add(uint64(1), 12, 24.0, 0.0, 0.0, 0)
 	f.Add(uint64(2), 30, 0.0, -500.0, 1e5, 3)
@@ -315,6 +346,7 @@ func FuzzRoutes(f *testing.F) {
 			l.Direct = r.IntN(8) == 0
 			l.Labels = append(l.Labels, Label{W: 30, H: 14, Placed: r.IntN(2) == 0, Along: r.Float64(), Beside: dy})
 		}
+		p.Borders = []float64{dy, p.Boxes[n/3].Rect.Bottom() + 20}
 		var router Router
 		for _, x := range router.Routes(p) {
 			for _, q := range x.Points {

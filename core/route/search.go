@@ -49,6 +49,7 @@ type searcher struct {
 	marks  []mark  // per state
 	now    uint32
 	heap   queue
+	looked int    // states, since ever
 	next   []item // what can be gone to from where the search stands
 }
 
@@ -125,6 +126,7 @@ func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins [
 			break
 		}
 		it := s.heap.pop()
+		s.looked++
 		if it.cost > s.marks[it.state].cost+1e-9 {
 			continue
 		}

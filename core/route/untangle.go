@@ -9,10 +9,10 @@ import (
 // Bounds of the search for ways apart; on pages whose steps lie on each other
 // there is no end of it.
 const (
-	clashRounds = 20  // in which lines that lie on others are routed anew
-	anew        = 250 // lines routed anew, in all
-	gentle      = 2   // of the rounds, in which a line keeps off those alone that it has lain on
-	mostMet     = 6   // of these
+	clashRounds = 20    // in which lines that lie on others are routed anew
+	effort      = 10000 // states that the searches of these look at, for each line of the page
+	gentle      = 2     // of the rounds, in which a line keeps off those alone that it has lain on
+	mostMet     = 6     // of these
 )
 
 // After the gentle rounds a line keeps off all that run around it.
@@ -30,7 +30,7 @@ const (
 func (r *Router) untangle(p Page, paths []*found) *nudger {
 	n := r.newNudger(p, paths, nil)
 	n.run()
-	best, left, budget := n, -1, anew
+	best, left, last := n, -1, r.work.looked+effort*len(p.Lines)
 	met := map[int][]int{} // per line, those that it has lain on
 	for round := 0; ; round++ {
 		clashes := n.clashes()
@@ -42,7 +42,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 		}
 		paths, lines, moved := slices.Clone(n.paths), slices.Clone(n.lines), false
 		for _, c := range clashes {
-			if budget--; budget < 0 {
+			if r.work.looked > last {
 				return best
 			}
 			i, walls := c.line, []wall(nil)

@@ -125,7 +125,9 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
 	}
 	for _, l := range p.Lanes {
-		rp.Boxes = append(rp.Boxes, route.Box{ID: "lane " + l.ID, Rect: head(p, l)})
+		h := head(p, l)
+		rp.Boxes = append(rp.Boxes, route.Box{ID: "lane " + l.ID, Rect: h})
+		rp.Borders = append(rp.Borders, h.Y, h.Bottom())
 	}
 	shapes := make([][]LabelShape, len(p.Connectors))
 	end := func(e chart.End) route.End {
