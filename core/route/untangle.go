@@ -19,7 +19,8 @@ const (
 const (
 	vicinity  = 60.0 // px, around the room that the line takes
 	mostWalls = 300  // stretches there; where there are more, half as far around the line itself
-	few       = 3    // lines that are left to set apart: then however many stretches there are
+	few       = 3    // lines that are left to set apart
+	fewsWalls = 800  // stretches there for these
 )
 
 // untangle sets the lines apart. Those that still lie on others, because more
@@ -52,10 +53,14 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 					walls = append(walls, along(lines[o])...)
 				}
 			} else {
-				if round%4 >= 2 && len(clashes) <= few {
-					i = c.others[0]
+				most := mostWalls
+				if len(clashes) <= few {
+					most = fewsWalls
+					if round%4 >= 2 {
+						i = c.others[0]
+					}
 				}
-				walls = around(lines, i, len(clashes) > few)
+				walls = around(lines, i, most)
 			}
 			alt := r.apart(p, i, n.paths[i], walls)
 			if alt == nil {
@@ -85,9 +90,9 @@ func remember(met, lines []int) []int {
 	return met[max(0, len(met)-mostMet):]
 }
 
-// around are the stretches of others that run in the vicinity of line i; to spare
-// time, no more than there is use in.
-func around(lines [][]geom.Point, i int, spare bool) []wall {
+// around are the stretches of others that run in the vicinity of line i; where
+// those are more than most, in the vicinity of its own stretches.
+func around(lines [][]geom.Point, i, most int) []wall {
 	near := func(rooms []geom.Rect) []wall {
 		var out []wall
 		for j, pts := range lines {
@@ -101,7 +106,7 @@ func around(lines [][]geom.Point, i int, spare bool) []wall {
 		return out
 	}
 	out := near([]geom.Rect{boundsOf(lines[i]).Grow(vicinity)})
-	if spare && len(out) > mostWalls {
+	if len(out) > most {
 		var rooms []geom.Rect
 		for _, w := range along(lines[i]) {
 			rooms = append(rooms, geom.Span(w.a, w.b).Grow(vicinity/2))
