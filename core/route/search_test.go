@@ -1,0 +1,55 @@
+package route
+
+import (
+	"math"
+	"testing"
+
+	"plaintracer/core/geom"
+)
+
+// What a search is told beforehand is never more than what its path takes: the
+// bends ahead of each place are not too many, and a path of two bends that is
+// there is seen from the gates.
+func TestBoundsHold(t *testing.T) {
+	seen, unseen, corners := 0, 0, 0
+	for seed := range uint64(12) {
+		p := untidy(seed)
+		var r Router
+		r.forget(p)
+		var rects []geom.Rect
+		for _, b := range p.Boxes {
+			rects = append(rects, b.Rect)
+		}
+		for i, l := range p.Lines {
+			if l.From.Box < 0 || l.To.Box < 0 || l.From.Box == l.To.Box {
+				continue
+			}
+			from, to := r.gates(p, l.From, 0, rects, true), r.gates(p, l.To, 0, rects, false)
+			within := bound{1e6, mostGlimpsed + 1} // so that find does without glimpse
+			pts, _, _ := r.work.find(rects, from, to, nil, nil, within)
+			if pts == nil {
+				continue
+			}
+			sees := glimpse(rects, from, to, bound{1e6, mostGlimpsed})
+			if !sees {
+				unseen++
+			} else {
+				seen++
+			}
+			if len(pts)-2 <= mostGlimpsed && !sees {
+				t.Errorf("page %d, line %d: %v is not seen from its gates", seed, i, pts)
+			}
+			r.work.findAway()
+			for k := 1; k+1 < len(pts); k++ {
+				at := index(r.work.ys, pts[k].Y)*len(r.work.xs) + index(r.work.xs, pts[k].X)
+				away := r.work.away[at*2+axis(math.Abs(pts[k].Y-pts[k+1].Y) < 1e-9)]
+				if corners++; away == 0 || int(away)-1 > len(pts)-2-k {
+					t.Errorf("page %d, line %d: of %v the bends after point %d are told as %d", seed, i, pts, k, int(away)-1)
+				}
+			}
+		}
+	}
+	if seen < 100 || unseen < 5 || corners < 500 {
+		t.Errorf("%d paths seen, %d not, %d corners: too few to tell", seen, unseen, corners)
+	}
+}
