@@ -141,8 +141,9 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 	return r.bounded(p, i, noFrom, noTo, boundless, nil)
 }
 
-// within is path, but for one that would cost more than limit: that is none. The
-// search begins with the boxes that another path of the line rests on.
+// within is path, but for one that would cost more than limit, or bend more often
+// than another path of the line: that is none. The search begins with the boxes
+// that the other one rests on.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
 func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {

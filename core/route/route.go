@@ -5,12 +5,13 @@
 // other lines, over a sparse set of 'interesting' coordinates that grows only
 // by the boxes the line meets (search.go, lazy.go). Then lines that share a
 // step agree on its sides: outcomes of a decision leave by different tips, lines
-// in and out keep off each other's where that costs no bend (sides.go). Last,
-// lines that would lie on each other are set apart inside their channels
-// (nudge.go, separate.go), after Wybrow, Marriott and Stuckey, 'Orthogonal
-// Connector Routing', 2009, and labels find their places (label.go).
+// in and out keep off each other's where that costs no bend (sides.go), and lines
+// that cross many change sides (cross.go). Last, lines that would lie on each
+// other are set apart inside their channels (nudge.go, separate.go, untangle.go),
+// after Wybrow, Marriott and Stuckey, 'Orthogonal Connector Routing', 2009, and
+// labels find their places (label.go).
 //
-// The result is a function of the page alone. A Router keeps the first part of
+// The result is a function of the page alone. A Router keeps what it found for
 // the lines whose surroundings did not change, which makes dragging cheap and
 // changes no result.
 package route
