@@ -99,17 +99,17 @@ func (s *searcher) guides(boxes []geom.Rect, from, to []gate, walls []wall, pins
 
 func (s *searcher) openUpright(x, y0, y1 int) {
 	nx := len(s.xs)
-	open1(s.edges[x*2+1:], nx*2, len(s.ys)-1, y0, y1)
+	openAlong(s.edges[x*2+1:], nx*2, len(s.ys)-1, y0, y1)
 }
 
 func (s *searcher) openLevel(y, x0, x1 int) {
 	nx := len(s.xs)
-	open1(s.edges[y*nx*2:], 2, nx-1, x0, x1)
+	openAlong(s.edges[y*nx*2:], 2, nx-1, x0, x1)
 }
 
-// open1 opens the edges along a guide that reaches from lo to hi, every stride'th
+// openAlong opens the edges along a guide that reaches from lo to hi, every stride'th
 // of those given, n of them.
-func open1(edges []edge, stride, n, lo, hi int) {
+func openAlong(edges []edge, stride, n, lo, hi int) {
 	for i := lo; i < hi; i++ {
 		if e := &edges[i*stride]; e.kind == shut {
 			e.kind = open
