@@ -27,7 +27,6 @@ type key struct {
 	direct           bool
 	room             float64
 	most             bound
-	like             *found
 }
 
 // found is the path of one line, blind to other lines, and what it rests on:
@@ -45,8 +44,9 @@ type found struct {
 
 	known slotSet
 	zones []geom.Rect
+	trail trail
 	used  bool
-	gone  bool // was dropped
+	gone  bool // does not stand any more
 }
 
 // slotSet is a set of slots.
@@ -70,8 +70,9 @@ func (b slotSet) meets(c slotSet) bool {
 	return false
 }
 
-// forget takes up a new page and drops the paths that the changes from the
-// last one to it may have touched.
+// forget takes up a new page and drops the paths that the changes from the last one
+// to it may have touched. These are kept for this page, since another search for them
+// begins as it did.
 func (r *Router) forget(p Page) {
 	if r.kept == nil {
 		r.kept, r.slots = map[key]*found{}, map[string]int{}
@@ -81,7 +82,7 @@ func (r *Router) forget(p Page) {
 		r.borders, r.choices = slices.Clone(p.Borders), nil
 	}
 	r.slot = resize(r.slot, len(p.Boxes))
-	var changed slotSet
+	r.changed = r.changed[:0]
 	var moved []geom.Rect
 	was := make([]int, len(r.slots)) // slot to index in the last page, from 1
 	for i, b := range r.boxes {
@@ -99,7 +100,7 @@ func (r *Router) forget(p Page) {
 		}
 		at := r.slot[i]
 		if at >= len(was) || was[at] == 0 || r.boxes[was[at]-1] != b {
-			changed.add(at)
+			r.changed.add(at)
 			moved = append(moved, b.Rect)
 		}
 		if at < len(was) {
@@ -108,17 +109,17 @@ func (r *Router) forget(p Page) {
 	}
 	for at, left := range was {
 		if left != 0 {
-			changed.add(at) // gone
+			r.changed.add(at) // gone
 		}
 	}
 	r.boxes = append(r.boxes[:0], p.Boxes...)
 	r.ports = make([][]symbol.Port, len(p.Boxes))
 	r.near = indexOf(p)
 	for k, f := range r.kept {
-		if !f.used || f.known.meets(changed) || f.entered(moved) {
-			f.gone = true
+		if !f.used {
 			delete(r.kept, k)
 		}
+		f.gone = f.gone || !f.used || f.known.meets(r.changed) || f.entered(moved)
 		f.used = false
 	}
 }
@@ -138,21 +139,20 @@ func (f *found) entered(moved []geom.Rect) bool {
 // path routes line i of the page, keeping off the sides given, or takes the
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
-	return r.bounded(p, i, noFrom, noTo, boundless, nil)
+	return r.bounded(&p, i, noFrom, noTo, boundless)
 }
 
 // within is path, but for one that would cost more than limit, or bend more often
-// than another path of the line: that is none. The search begins with the boxes
-// that the other one rests on.
+// than another path of the line: that is none.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
 func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
-	return r.bounded(p, i, noFrom, noTo, bound{limit, len(like.points) - 2}, like)
+	return r.bounded(&p, i, noFrom, noTo, bound{limit, len(like.points) - 2})
 }
 
-func (r *Router) bounded(p Page, i int, noFrom, noTo sides, most bound, like *found) *found {
-	l := p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, most: most, like: like}
+func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound) *found {
+	l := &p.Lines[i]
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, most: most}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -160,13 +160,12 @@ func (r *Router) bounded(p Page, i int, noFrom, noTo sides, most bound, like *fo
 	if l.To.Box >= 0 {
 		k.to = r.slot[l.To.Box]
 	}
-	if f := r.kept[k]; f != nil {
-		f.used = true
-		return f
+	f := r.kept[k]
+	if f == nil || f.gone {
+		f = r.explore(p, l, noFrom, noTo, most, f)
+		r.kept[k] = f
 	}
-	f := r.explore(p, l, noFrom, noTo, nil, most, like)
 	f.used = true
-	r.kept[k] = f
 	return f
 }
 
@@ -183,110 +182,6 @@ func pinKey(pins []Pin) string {
 		}
 	}
 	return string(b)
-}
-
-// apart routes a line again so that it does not run along the walls; nil when
-// there is no such way.
-func (r *Router) apart(p Page, i int, like *found, walls []wall) *found {
-	f := r.explore(p, p.Lines[i], 0, 0, walls, boundless, like)
-	if f.through || f.direct {
-		return nil
-	}
-	return f
-}
-
-// explore searches among the boxes that matter: at first those at the line's
-// ends, then also each one that the path found so far meets, until it meets
-// none. The cheapest path among some of the boxes that is clear of all boxes
-// is the cheapest among all.
-func (r *Router) explore(p Page, l Line, noFrom, noTo sides, walls []wall, most bound, like *found) *found {
-	f := &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
-	in := make([]bool, len(p.Boxes))
-	rects := make([]geom.Rect, 0, 16)
-	take := func(b int) {
-		if !in[b] {
-			in[b] = true
-			f.known.add(r.slot[b])
-			rects = append(rects, p.Boxes[b].Rect)
-		}
-	}
-	// A box that an end lies inside of cannot be gone around.
-	swallows := func(b int) bool {
-		r := p.Boxes[b].Rect.Grow(-hard)
-		for _, e := range [2]End{l.From, l.To} {
-			if e.Box < 0 && r.Contains(e.At) {
-				return true
-			}
-		}
-		return false
-	}
-	meet := func(z geom.Rect) {
-		f.zones = append(f.zones, z)
-		r.near.Near(z, func(b int) {
-			if !in[b] && z.Overlaps(p.Boxes[b].Rect) && !swallows(b) {
-				take(b)
-			}
-		})
-	}
-	for _, e := range [2]End{l.From, l.To} {
-		if e.Box >= 0 {
-			take(e.Box)
-			meet(p.Boxes[e.Box].Rect.Grow(max(2*Margin, e.Room+Margin) + 1))
-		} else {
-			meet(geom.Rect{X: e.At.X, Y: e.At.Y}.Grow(Margin))
-		}
-	}
-	if l.Direct {
-		f.straight(r, p, l)
-		return f
-	}
-	if like != nil {
-		for b := range p.Boxes {
-			if like.known.has(r.slot[b]) {
-				take(b)
-			}
-		}
-	}
-	f.pins = l.Pins
-	for {
-		from := r.gates(p, l.From, noFrom, rects, true)
-		to := r.gates(p, l.To, noTo, rects, false)
-		if l.From.Box >= 0 && l.From.Box == l.To.Box {
-			from, to = loopGates(l, from, to)
-		}
-		pts, gf, gt := r.work.find(rects, from, to, walls, f.pins, most)
-		if pts == nil && most.set() {
-			f.none, f.zones = true, nil
-			return f
-		}
-		if pts == nil && len(f.pins) > 0 {
-			f.pins = nil // steps stand where it was pinned: it runs free
-			continue
-		}
-		if pts == nil {
-			f.around(r, p, l)
-			return f
-		}
-		before := len(rects)
-		for i := 1; i < len(pts); i++ {
-			meet(geom.Span(pts[i-1], pts[i]).Grow(Margin - 0.5))
-		}
-		if len(rects) > before {
-			continue
-		}
-		f.points, f.from, f.to = pts, *gf, *gt
-		f.cost = cost(pts)
-		if len(walls) == 0 { // else it would move back onto the line that it was to leave
-			if len(f.pins) == 0 {
-				f.straighten(rects, meet)
-			}
-			f.centre(rects, p.Borders, meet)
-		}
-		if len(rects) > before {
-			continue // the middle of a channel was not clear: look again
-		}
-		return f
-	}
 }
 
 func cost(pts []geom.Point) float64 {

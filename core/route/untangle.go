@@ -62,7 +62,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 				}
 				walls = around(lines, i, most)
 			}
-			alt := r.apart(p, i, n.paths[i], walls)
+			alt := r.apart(&p, i, n.paths[i], walls)
 			if alt == nil {
 				continue
 			}

@@ -1,0 +1,190 @@
+package route
+
+import (
+	"slices"
+
+	"plaintracer/core/geom"
+)
+
+// explorer searches the path of one line among the boxes that matter: at first
+// those at the line's ends, then also each one that the path found so far meets,
+// until it meets none. The cheapest path among some of the boxes that is clear of
+// all boxes is the cheapest among all.
+type explorer struct {
+	*found
+	r     *Router
+	p     *Page
+	l     *Line
+	in    []bool // per box: known
+	rects []geom.Rect
+}
+
+// trail is what the searches for a path found, one after the other, and the slots
+// of the boxes in the order in which they got known.
+type trail struct {
+	slots []int
+	steps []step
+}
+
+// step is what was found among the first so many boxes known; without points,
+// that there is no path.
+type step struct {
+	known    int
+	points   []geom.Point
+	from, to gate
+}
+
+// apart routes a line again so that it does not run along the walls; nil when
+// there is no such way.
+func (r *Router) apart(p *Page, i int, like *found, walls []wall) *found {
+	x := r.newExplorer(p, &p.Lines[i])
+	x.seize(like.known)
+	f := x.search(0, 0, walls, boundless, trail{})
+	if f.through || f.direct {
+		return nil
+	}
+	return f
+}
+
+// explore searches the path of a line. Where it was searched before, the steps are
+// the same up to the first that knew a box which has changed.
+func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, before *found) *found {
+	var t trail
+	if before != nil {
+		t = before.trail
+	}
+	return r.newExplorer(p, l).search(noFrom, noTo, nil, most, t)
+}
+
+func (r *Router) newExplorer(p *Page, l *Line) *explorer {
+	x := &explorer{r: r, p: p, l: l, in: make([]bool, len(p.Boxes)), rects: make([]geom.Rect, 0, 16)}
+	x.found = &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
+	for _, e := range [2]End{l.From, l.To} {
+		if e.Box >= 0 {
+			x.take(e.Box)
+			x.meet(p.Boxes[e.Box].Rect.Grow(max(2*Margin, e.Room+Margin) + 1))
+		} else {
+			x.meet(geom.Rect{X: e.At.X, Y: e.At.Y}.Grow(Margin))
+		}
+	}
+	return x
+}
+
+// take makes a box known.
+func (x *explorer) take(b int) {
+	if !x.in[b] {
+		x.in[b] = true
+		x.known.add(x.r.slot[b])
+		x.trail.slots = append(x.trail.slots, x.r.slot[b])
+		x.rects = append(x.rects, x.p.Boxes[b].Rect)
+	}
+}
+
+// seize makes the boxes known that another path rests on.
+func (x *explorer) seize(known slotSet) {
+	for b := range x.p.Boxes {
+		if known.has(x.r.slot[b]) {
+			x.take(b)
+		}
+	}
+}
+
+// meet makes the boxes known that come into a zone.
+func (x *explorer) meet(zone geom.Rect) {
+	x.zones = append(x.zones, zone)
+	x.r.near.Near(zone, func(b int) {
+		if !x.in[b] && zone.Overlaps(x.p.Boxes[b].Rect) && !x.swallows(b) {
+			x.take(b)
+		}
+	})
+}
+
+// swallows tells whether an end lies inside of a box, which then cannot be gone
+// around.
+func (x *explorer) swallows(b int) bool {
+	r := x.p.Boxes[b].Rect.Grow(-hard)
+	for _, e := range [2]End{x.l.From, x.l.To} {
+		if e.Box < 0 && r.Contains(e.At) {
+			return true
+		}
+	}
+	return false
+}
+
+func (x *explorer) search(noFrom, noTo sides, walls []wall, most bound, before trail) *found {
+	f, l := x.found, x.l
+	if l.Direct {
+		f.straight(x.r, *x.p, *l)
+		return f
+	}
+	f.pins = l.Pins
+	for n := 0; ; n++ {
+		if n >= len(before.steps) || !x.repeats(&before, n) {
+			before.steps = nil
+			f.trail.steps = append(f.trail.steps, x.find(noFrom, noTo, walls, most))
+		} else {
+			f.trail.steps = append(f.trail.steps, before.steps[n])
+		}
+		s := &f.trail.steps[n]
+		if s.points == nil && most.set() {
+			f.none, f.zones = true, nil
+			return f
+		}
+		if s.points == nil && len(f.pins) > 0 {
+			f.pins = nil // steps stand where it was pinned: it runs free
+			continue
+		}
+		if s.points == nil {
+			f.around(x.r, *x.p, *l)
+			return f
+		}
+		for i := 1; i < len(s.points); i++ {
+			x.meet(geom.Span(s.points[i-1], s.points[i]).Grow(Margin - 0.5))
+		}
+		if len(x.rects) > s.known {
+			continue
+		}
+		f.points, f.from, f.to = slices.Clone(s.points), s.from, s.to
+		f.cost = cost(f.points)
+		if len(walls) == 0 { // else it would move back onto the line that it was to leave
+			if len(f.pins) == 0 {
+				f.straighten(x.rects, x.meet)
+			}
+			f.centre(x.rects, x.p.Borders, x.meet)
+		}
+		if len(x.rects) == s.known {
+			return f
+		}
+		// The middle of a channel was not clear: look again.
+	}
+}
+
+// repeats tells whether the next step is step n of another trail: the same boxes are
+// known, and none of them has changed since.
+func (x *explorer) repeats(t *trail, n int) bool {
+	known := t.steps[n].known
+	if len(x.trail.slots) != known || !slices.Equal(x.trail.slots, t.slots[:known]) {
+		return false
+	}
+	for _, s := range x.trail.slots {
+		if x.r.changed.has(s) {
+			return false
+		}
+	}
+	return true
+}
+
+// find searches among the boxes that are known now.
+func (x *explorer) find(noFrom, noTo sides, walls []wall, most bound) step {
+	from := x.r.gates(*x.p, x.l.From, noFrom, x.rects, true)
+	to := x.r.gates(*x.p, x.l.To, noTo, x.rects, false)
+	if x.l.From.Box >= 0 && x.l.From.Box == x.l.To.Box {
+		from, to = loopGates(*x.l, from, to)
+	}
+	s := step{known: len(x.rects)}
+	pts, f, t := x.r.work.find(x.rects, from, to, walls, x.pins, most)
+	if pts != nil {
+		s.points, s.from, s.to = pts, *f, *t
+	}
+	return s
+}
