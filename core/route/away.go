@@ -1,26 +1,51 @@
 package route
 
-// findAway finds for every place, on the level line through it and on the upright
-// one, how many bends a path along that line still has to make at least: one less
-// than s.away says, and where it says 0 there is no way. It keeps a search from
-// looking into every place of a dead end.
+// findAway finds for every open run how many bends a path along it still has to
+// make at least: one less than its away says, and where that is 0 there is no way. It
+// keeps a search from looking into every place of a dead end.
 func (s *searcher) findAway() {
-	nx := len(s.xs)
-	s.away = resize(s.away, nx*len(s.ys)*2)
-	clear(s.away)
-	s.seeds = s.seeds[:0]
-	for i := range s.goals {
-		g := &s.goals[i]
-		at := (g.y*nx + g.x) * 2
-		s.seeds = append(s.seeds, seed{at + axis(level(g.in)), 1})
-		if g.g.free {
-			s.seeds = append(s.seeds, seed{at + axis(!level(g.in)), 1})
+	for k := range s.fields {
+		f := &s.fields[k]
+		s.unseen[k] = s.unseen[k][:0]
+		for i := range f.runs {
+			if r := &f.runs[i]; r.open {
+				s.unseen[k] = append(s.unseen[k], int32(i))
+			}
 		}
 	}
-	for i := 0; i < len(s.seeds); i++ {
-		if from := s.seeds[i]; s.away[from.at] == 0 && from.away < tooFar {
-			s.sweep(from)
+	s.reached = s.reached[:0]
+	for i := range s.goals { // along the way into it
+		g := &s.goals[i]
+		for k := range s.fields {
+			if g.g.free || k == axis(level(g.in)) {
+				s.see(k, s.runAt(k, g.x, g.y), 1)
+			}
 		}
+	}
+	for i := range s.goals { // and across that
+		g := &s.goals[i]
+		across := axis(!level(g.in))
+		s.see(across, s.runAt(across, g.x, g.y), 2)
+	}
+	for i := 0; i < len(s.reached); i++ {
+		r := &s.fields[s.reached[i].axis].runs[s.reached[i].run]
+		if r.away == tooFar {
+			break
+		}
+		across := 1 - s.reached[i].axis
+		f, list := &s.fields[across], s.unseen[across]
+		for k := 0; k < len(list); {
+			o := &f.runs[list[k]]
+			crosses := o.line >= r.lo && o.line <= r.hi && r.line >= o.lo && r.line <= o.hi
+			if o.away == 0 && !crosses {
+				k++
+				continue
+			}
+			s.see(across, list[k], r.away+1)
+			list[k] = list[len(list)-1]
+			list = list[:len(list)-1]
+		}
+		s.unseen[across] = list
 	}
 	s.aware = true
 }
@@ -28,33 +53,20 @@ func (s *searcher) findAway() {
 // tooFar is more bends than a path ever makes.
 const tooFar = 250
 
-// seed is a place on one of its two lines, and what s.away is to say there.
-type seed struct {
-	at   int
-	away uint8
+// reached is a run whose away is known.
+type reached struct {
+	axis int
+	run  int32
 }
 
-// sweep goes both ways from a place along a line, as far as its edges are open.
-func (s *searcher) sweep(from seed) {
-	step, n := 2, len(s.edges)
-	if from.at%2 == axis(false) {
-		step *= len(s.xs)
+// see sets the away of a run that has none yet.
+func (s *searcher) see(axis int, run int32, away uint8) {
+	if run < 0 {
+		return
 	}
-	mark := func(at int) {
-		s.away[at] = from.away
-		if across := at ^ 1; s.away[across] == 0 {
-			s.seeds = append(s.seeds, seed{across, from.away + 1})
-		}
-	}
-	mark(from.at)
-	for at := from.at; s.edges[at].kind == open; {
-		if at += step; at >= n {
-			break
-		}
-		mark(at)
-	}
-	for at := from.at - step; at >= 0 && s.edges[at].kind == open; at -= step {
-		mark(at)
+	if r := &s.fields[axis].runs[run]; r.away == 0 {
+		r.away = away
+		s.reached = append(s.reached, reached{axis, run})
 	}
 }
 

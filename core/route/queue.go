@@ -6,6 +6,7 @@ type item struct {
 	total, cost float64
 	state, prev int32
 	bends       int32
+	run         int32 // that it stands on, along its heading, or -1
 }
 
 // queue is a heap of states; ties go to the farther one, then to the lower

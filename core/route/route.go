@@ -98,7 +98,7 @@ type Router struct {
 	boxes   []Box // of the last page
 	borders []float64
 	kept    map[key]*found
-	changed slotSet // what is not as it was on the last page
+	changed slotSet  // what is not as it was on the last page
 	choices []choice // of the last page's lines
 
 	slots   map[string]int // box id to its bit in a set, the same from page to page

@@ -32,13 +32,17 @@ type wall struct {
 type searcher struct {
 	upright, level []guide
 
+	walls  []wall
 	xs, ys []float64 // coordinates of the upright guides, of the level ones
-	edges  []edge    // two for a place: to the right, downward
+	fields [2]field  // by axis
 	cells  []cells   // per box
+	order  []int     // of boxes
+	rings  [2][]ring // per box, by axis
+	dears  []dear
 
-	away  []uint8 // two for a place, see findAway
-	seeds []seed
-	aware bool // away is known
+	unseen  [2][]int32 // runs that findAway has not come to, by axis
+	reached []reached
+	aware   bool // away is known
 
 	goals  []goal
 	pins   []Pin
@@ -53,21 +57,8 @@ type searcher struct {
 	next   []item // what can be gone to from where the search stands
 }
 
-// edge is the way from one coordinate to the next along another one.
-type edge struct {
-	extra float32 // cost beside the length
-	kind  uint8
-}
-
 // far lies beyond every coordinate of a page, px.
 const far = 1e9
-
-// Kinds of edges: no guide reaches it, one does, a box lies on it.
-const (
-	shut uint8 = iota
-	open
-	blocked
-)
 
 // On a large field the search hurries towards the goal: a path may then cost
 // that much more than the cheapest one at most. It visits a tenth of the places
@@ -166,7 +157,7 @@ func (s *searcher) begin(from []gate) {
 		for h := range symbol.Side(headings) {
 			if g.free || h == g.side {
 				st := s.state(behind(s.pins, 0, g.turn, h), x, y, h)
-				s.next = append(s.next, item{cost: g.port.Dist(g.turn) + g.cost, state: st, prev: -1 - int32(i)})
+				s.next = append(s.next, item{cost: g.port.Dist(g.turn) + g.cost, state: st, prev: -1 - int32(i), run: s.runAt(axis(level(h)), x, y)})
 			}
 		}
 	}
@@ -201,8 +192,8 @@ func (s *searcher) enter() {
 		_, i, j := s.place(int(n.state))
 		x, y, h := s.xs[i], s.ys[j], n.state%headings
 		away := uint8(0)
-		if s.aware {
-			if away = s.away[(j*len(s.xs)+i)*2+axis(level(symbol.Side(h)))]; away == 0 {
+		if s.aware && n.run >= 0 {
+			if away = s.fields[axis(level(symbol.Side(h)))].runs[n.run].away; away == 0 {
 				continue
 			}
 			away--
@@ -244,20 +235,21 @@ func (s *searcher) expand(it *item) *gate {
 			return g.g
 		}
 		if h != opposite(g.in) && h != g.in {
-			s.next = append(s.next, item{cost: it.cost + bendCost, state: s.state(stage, x, y, g.in), prev: it.state, bends: it.bends + 1})
+			s.next = append(s.next, item{cost: it.cost + bendCost, state: s.state(stage, x, y, g.in), prev: it.state, bends: it.bends + 1, run: s.runAt(axis(level(g.in)), x, y)})
 		}
 	}
+	across := s.runAt(axis(!level(h)), x, y)
 	for _, turn := range [3]symbol.Side{0, 1, 3} { // straight on, right, left
-		nh, c, bends := (h+turn)%headings, it.cost, it.bends
+		nh, c, bends, run := (h+turn)%headings, it.cost, it.bends, it.run
 		if turn != 0 {
-			c, bends = c+bendCost, bends+1
+			c, bends, run = c+bendCost, bends+1, across
 		}
-		if x, y, l := s.ahead(x, y, nh); x >= 0 {
+		if x, y, l := s.ahead(x, y, nh, run); x >= 0 {
 			n := stage
 			if len(s.pins) > 0 {
 				n = behind(s.pins, stage, geom.Point{X: s.xs[x], Y: s.ys[y]}, nh)
 			}
-			s.next = append(s.next, item{cost: c + l, state: s.state(n, x, y, nh), prev: it.state, bends: bends})
+			s.next = append(s.next, item{cost: c + l, state: s.state(n, x, y, nh), prev: it.state, bends: bends, run: run})
 		}
 	}
 	return nil
@@ -279,44 +271,47 @@ func behind(pins []Pin, stage int, at geom.Point, h symbol.Side) int {
 	return stage
 }
 
-// ahead goes from a place along a heading to the next where a path may turn, or
-// end, and tells the cost; -1 when there is none.
-func (s *searcher) ahead(x, y int, h symbol.Side) (int, int, float64) {
-	nx := len(s.xs)
-	level := h == symbol.Right || h == symbol.Left
-	n, i, cs, step, across, side := y*nx+x, y, s.ys, nx, 0, 1 // across: of the edges there, and to the one before it
-	if level {
-		i, cs, step, across, side = x, s.xs, 1, 1, nx
+// runAt is the open run along an axis over a place, or -1.
+func (s *searcher) runAt(k, x, y int) int32 {
+	if k == axis(true) {
+		return s.fields[k].find(y, x)
 	}
-	back := h == symbol.Left || h == symbol.Top
-	cost := 0.0
-	for {
-		edge := n
-		if back {
-			if i--; i < 0 {
-				return -1, 0, 0
-			}
-			n -= step
-			edge = n
-			cost += cs[i+1] - cs[i]
-		} else {
-			if i++; i >= len(cs) {
-				return -1, 0, 0
-			}
-			n += step
-			cost += cs[i] - cs[i-1]
+	return s.fields[k].find(x, y)
+}
+
+// ahead goes from a place along a heading, on a run, to the next where a path may
+// turn, or end, and tells the cost; -1 when there is none.
+func (s *searcher) ahead(x, y int, h symbol.Side, on int32) (int, int, float64) {
+	if on < 0 {
+		return -1, 0, 0
+	}
+	level := h == symbol.Right || h == symbol.Left
+	k, i, cs := axis(level), y, s.ys
+	if level {
+		i, cs = x, s.xs
+	}
+	r, across := &s.fields[k].runs[on], &s.fields[1-k]
+	if !r.priced {
+		s.price(k, r)
+	}
+	step, end, cost := 1, int(r.hi), 0.0
+	if h == symbol.Left || h == symbol.Top {
+		step, end = -1, int(r.lo)
+	}
+	for i != end {
+		lo, hi := cs[i], cs[i+step]
+		if i += step; step < 0 {
+			lo, hi = hi, lo
 		}
-		e := &s.edges[edge*2+1-across]
-		if e.kind != open {
-			return -1, 0, 0
+		if cost += hi - lo; r.d0 < r.d1 {
+			cost += s.extra(r, lo, hi)
 		}
-		cost += float64(e.extra)
 		if level {
 			x = i
 		} else {
 			y = i
 		}
-		if s.edges[n*2+across].kind == open || n >= side && s.edges[(n-side)*2+across].kind == open {
+		if across.find(i, int(r.line)) >= 0 {
 			return x, y, cost
 		}
 		for k := range s.goals {
@@ -325,6 +320,7 @@ func (s *searcher) ahead(x, y int, h symbol.Side) (int, int, float64) {
 			}
 		}
 	}
+	return -1, 0, 0
 }
 
 // trace reads the path back from its last state.

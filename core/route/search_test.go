@@ -41,8 +41,12 @@ func TestBoundsHold(t *testing.T) {
 			}
 			r.work.findAway()
 			for k := 1; k+1 < len(pts); k++ {
-				at := index(r.work.ys, pts[k].Y)*len(r.work.xs) + index(r.work.xs, pts[k].X)
-				away := r.work.away[at*2+axis(math.Abs(pts[k].Y-pts[k+1].Y) < 1e-9)]
+				a := axis(math.Abs(pts[k].Y-pts[k+1].Y) < 1e-9)
+				run := r.work.runAt(a, index(r.work.xs, pts[k].X), index(r.work.ys, pts[k].Y))
+				if run < 0 {
+					continue // it turns into the gate there
+				}
+				away := r.work.fields[a].runs[run].away
 				if corners++; away == 0 || int(away)-1 > len(pts)-2-k {
 					t.Errorf("page %d, line %d: of %v the bends after point %d are told as %d", seed, i, pts, k, int(away)-1)
 				}
