@@ -12,11 +12,11 @@ import (
 // all boxes is the cheapest among all.
 type explorer struct {
 	*found
-	r     *Router
-	p     *Page
-	l     *Line
-	in    []bool // per box: known
-	rects []geom.Rect
+	r      *Router
+	p      *Page
+	l      *Line
+	in     []int32 // per box: 1 + its place among those known, 0 for none
+	ground ground
 }
 
 // trail is what the searches for a path found, one after the other, and the slots
@@ -57,7 +57,8 @@ func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, befor
 }
 
 func (r *Router) newExplorer(p *Page, l *Line) *explorer {
-	x := &explorer{r: r, p: p, l: l, in: make([]bool, len(p.Boxes)), rects: make([]geom.Rect, 0, 16)}
+	x := &explorer{r: r, p: p, l: l, in: make([]int32, len(p.Boxes))}
+	x.ground.boxes = make([]geom.Rect, 0, 16)
 	x.found = &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {
@@ -72,11 +73,16 @@ func (r *Router) newExplorer(p *Page, l *Line) *explorer {
 
 // take makes a box known.
 func (x *explorer) take(b int) {
-	if !x.in[b] {
-		x.in[b] = true
+	if x.in[b] == 0 {
 		x.known.add(x.r.slot[b])
 		x.trail.slots = append(x.trail.slots, x.r.slot[b])
-		x.rects = append(x.rects, x.p.Boxes[b].Rect)
+		x.ground.boxes = append(x.ground.boxes, x.p.Boxes[b].Rect)
+		x.in[b] = int32(len(x.ground.boxes))
+		for _, o := range x.r.closeBy(x.p, b) {
+			if at := x.in[o]; at > 0 {
+				x.ground.tight = append(x.ground.tight, [2]int{int(at) - 1, len(x.ground.boxes) - 1})
+			}
+		}
 	}
 }
 
@@ -93,7 +99,7 @@ func (x *explorer) seize(known slotSet) {
 func (x *explorer) meet(zone geom.Rect) {
 	x.zones = append(x.zones, zone)
 	x.r.near.Near(zone, func(b int) {
-		if !x.in[b] && zone.Overlaps(x.p.Boxes[b].Rect) && !x.swallows(b) {
+		if x.in[b] == 0 && zone.Overlaps(x.p.Boxes[b].Rect) && !x.swallows(b) {
 			x.take(b)
 		}
 	})
@@ -117,11 +123,11 @@ func (x *explorer) search(noFrom, noTo sides, walls []wall, most bound, before t
 		f.straight(x.r, *x.p, *l)
 		return f
 	}
-	f.pins = l.Pins
+	f.pins, x.ground.walls = l.Pins, walls
 	for n := 0; ; n++ {
 		if n >= len(before.steps) || !x.repeats(&before, n) {
 			before.steps = nil
-			f.trail.steps = append(f.trail.steps, x.find(noFrom, noTo, walls, most))
+			f.trail.steps = append(f.trail.steps, x.find(noFrom, noTo, most))
 		} else {
 			f.trail.steps = append(f.trail.steps, before.steps[n])
 		}
@@ -141,18 +147,18 @@ func (x *explorer) search(noFrom, noTo sides, walls []wall, most bound, before t
 		for i := 1; i < len(s.points); i++ {
 			x.meet(geom.Span(s.points[i-1], s.points[i]).Grow(Margin - 0.5))
 		}
-		if len(x.rects) > s.known {
+		if len(x.ground.boxes) > s.known {
 			continue
 		}
 		f.points, f.from, f.to = slices.Clone(s.points), s.from, s.to
 		f.cost = cost(f.points)
 		if len(walls) == 0 { // else it would move back onto the line that it was to leave
 			if len(f.pins) == 0 {
-				f.straighten(x.rects, x.meet)
+				f.straighten(x.ground.boxes, x.meet)
 			}
-			f.centre(x.rects, x.p.Borders, x.meet)
+			f.centre(x.ground.boxes, x.p.Borders, x.meet)
 		}
-		if len(x.rects) == s.known {
+		if len(x.ground.boxes) == s.known {
 			return f
 		}
 		// The middle of a channel was not clear: look again.
@@ -175,16 +181,31 @@ func (x *explorer) repeats(t *trail, n int) bool {
 }
 
 // find searches among the boxes that are known now.
-func (x *explorer) find(noFrom, noTo sides, walls []wall, most bound) step {
-	from := x.r.gates(*x.p, x.l.From, noFrom, x.rects, true)
-	to := x.r.gates(*x.p, x.l.To, noTo, x.rects, false)
+func (x *explorer) find(noFrom, noTo sides, most bound) step {
+	from := x.r.gates(*x.p, x.l.From, noFrom, x.ground.boxes, true)
+	to := x.r.gates(*x.p, x.l.To, noTo, x.ground.boxes, false)
 	if x.l.From.Box >= 0 && x.l.From.Box == x.l.To.Box {
 		from, to = loopGates(*x.l, from, to)
 	}
-	s := step{known: len(x.rects)}
-	pts, f, t := x.r.work.find(x.rects, from, to, walls, x.pins, most)
+	s := step{known: len(x.ground.boxes)}
+	x.ground.pins = x.pins
+	pts, f, t := x.r.work.find(x.ground, from, to, most)
 	if pts != nil {
 		s.points, s.from, s.to = pts, *f, *t
 	}
 	return s
+}
+
+// closeBy are the boxes that stand nearer to box b than two margins.
+func (r *Router) closeBy(p *Page, b int) []int32 {
+	if r.closes[b] == nil {
+		r.closes[b] = []int32{}
+		near := p.Boxes[b].Rect.Grow(2 * Margin)
+		r.near.Near(near, func(o int) {
+			if o != b && near.Overlaps(p.Boxes[o].Rect) {
+				r.closes[b] = append(r.closes[b], int32(o))
+			}
+		})
+	}
+	return r.closes[b]
 }

@@ -10,6 +10,14 @@ import (
 // from lo to hi it is of interest there, by a box, a port or a wall.
 type guide struct{ at, lo, hi float64 }
 
+// ground is what a search finds its way among.
+type ground struct {
+	boxes []geom.Rect
+	tight [][2]int // boxes that stand nearer to each other than two margins
+	walls []wall
+	pins  []Pin
+}
+
 // run is a part of the line at a coordinate, from box to box. A path may follow it
 // when it is open, that is when a guide reaches it.
 type run struct {
@@ -31,9 +39,24 @@ type dear struct{ from, to, once, each float64 }
 type field struct {
 	at   []float64 // coordinates of the lines
 	runs []run
-	head []int32 // per line: its first run, or -1
-	tail []int32
-	free []int32 // per line, while it is laid: where the next run begins
+	over []int32 // per place, line by line: 1 + the open run over it, 0 for none
+	wide int     // places on a line
+
+	lines []line
+	rings []ring
+}
+
+// line is what is on a coordinate: runs, and rings of boxes that it runs through.
+type line struct {
+	first, last int32 // run, or -1
+	free        int32 // where the next run begins, while they are laid
+	rings       int32 // the last one, or -1
+}
+
+// ring is a box with its margin, as a line through it sees it, from lo to hi.
+type ring struct {
+	lo, hi float64
+	next   int32 // of the line
 }
 
 // lay sets up the coordinates and the runs of the search: each guide opens the
@@ -41,147 +64,138 @@ type field struct {
 // stretches can be slid until it meets what made a guide (the orthogonal
 // visibility graph of Wybrow, Marriott and Stuckey 2009). Guides stand at the
 // margins of each box, and where gates, walls and pins ask for them.
-func (s *searcher) lay(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin) {
-	s.walls = walls
-	s.guides(boxes, from, to, walls, pins)
+func (s *searcher) lay(g *ground, from, to []gate) {
+	s.guides(g, from, to)
 	level, upright := &s.fields[axis(true)], &s.fields[axis(false)]
-	upright.at, level.at = places(upright.at, s.upright, boxes, false), places(level.at, s.level, boxes, true)
+	upright.at, level.at = places(upright.at, s.upright, g.boxes, false), places(level.at, s.level, g.boxes, true)
 	s.xs, s.ys = upright.at, level.at
+	level.clear(len(s.xs))
+	upright.clear(len(s.ys))
 	s.cells = s.cells[:0]
-	s.rings[0], s.rings[1] = s.rings[0][:0], s.rings[1][:0]
-	for _, b := range boxes {
-		s.cells = append(s.cells, s.cellsOf(b.Grow(hard-0.01)))
+	for i, b := range g.boxes {
 		m := b.Grow(Margin - 0.01)
-		s.rings[axis(true)] = append(s.rings[axis(true)], ring{m.Y, m.Bottom(), m.X, m.Right()})
-		s.rings[axis(false)] = append(s.rings[axis(false)], ring{m.X, m.Right(), m.Y, m.Bottom()})
+		x0, x1, y0, y1 := firstFrom(s.xs, m.X), firstFrom(s.xs, m.Right()), firstFrom(s.ys, m.Y), firstFrom(s.ys, m.Bottom())
+		level.ring(y0, y1, m.X, m.Right())
+		upright.ring(x0, x1, m.Y, m.Bottom())
+		c := b.Grow(hard - 0.01)
+		s.cells = append(s.cells, cells{i, after(s.xs, x0, c.X), after(s.xs, x0, c.Right()), after(s.ys, y0, c.Y), after(s.ys, y0, c.Bottom())})
 	}
-	s.order = resize(s.order, len(boxes))
-	for i := range s.order {
-		s.order[i] = i
-	}
-	slices.SortFunc(s.order, func(i, j int) int { return s.cells[i].x0 - s.cells[j].x0 })
-	level.clear()
-	for _, i := range s.order {
+	sortBy(s.cells, func(a, b cells) bool { return a.x0 < b.x0 })
+	for i := range s.cells {
 		c := &s.cells[i]
 		level.block(c.y0, c.y1, c.x0, c.x1)
 	}
-	level.close(len(s.xs))
-	slices.SortFunc(s.order, func(i, j int) int { return s.cells[i].y0 - s.cells[j].y0 })
-	upright.clear()
-	for _, i := range s.order {
+	level.close()
+	sortBy(s.cells, func(a, b cells) bool { return a.y0 < b.y0 })
+	for i := range s.cells {
 		c := &s.cells[i]
 		upright.block(c.x0, c.x1, c.y0, c.y1)
 	}
-	upright.close(len(s.ys))
-	for _, b := range boxes {
-		g := b.Grow(Margin)
-		x0, x1, y0, y1 := index(s.xs, g.X), index(s.xs, g.Right()), index(s.ys, g.Y), index(s.ys, g.Bottom())
+	upright.close()
+	for _, b := range g.boxes {
+		m := b.Grow(Margin)
+		x0, x1, y0, y1 := index(s.xs, m.X), index(s.xs, m.Right()), index(s.ys, m.Y), index(s.ys, m.Bottom())
 		upright.open(x0, y0, y1)
 		upright.open(x1, y0, y1)
 		level.open(y0, x0, x1)
 		level.open(y1, x0, x1)
 	}
-	for _, g := range s.upright {
-		upright.open(index(s.xs, g.at), index(s.ys, g.lo), index(s.ys, g.hi))
+	for _, u := range s.upright {
+		upright.open(index(s.xs, u.at), index(s.ys, u.lo), index(s.ys, u.hi))
 	}
-	for _, g := range s.level {
-		level.open(index(s.ys, g.at), index(s.xs, g.lo), index(s.xs, g.hi))
+	for _, l := range s.level {
+		level.open(index(s.ys, l.at), index(s.xs, l.lo), index(s.xs, l.hi))
 	}
-	s.dears = s.dears[:0]
+	s.dears, s.walls = s.dears[:0], g.walls
 }
 
 // cells are the coordinates inside a box, by their numbers: from the first of each
 // two on and below the second.
-type cells struct{ x0, x1, y0, y1 int }
+type cells struct{ box, x0, x1, y0, y1 int }
 
-func (s *searcher) cellsOf(r geom.Rect) cells {
-	return cells{firstFrom(s.xs, r.X), firstFrom(s.xs, r.Right()), firstFrom(s.ys, r.Y), firstFrom(s.ys, r.Bottom())}
-}
-
-// clear makes ready for runs to be laid, from the first coordinate on.
-func (f *field) clear() {
-	f.runs = f.runs[:0]
-	n := len(f.at)
-	f.head, f.tail, f.free = resize(f.head, n), resize(f.tail, n), resize(f.free, n)
-	for i := range n {
-		f.head[i], f.tail[i], f.free[i] = -1, -1, 0
+// clear makes ready for runs with so many places on a line to be laid.
+func (f *field) clear(wide int) {
+	f.runs, f.rings, f.wide = f.runs[:0], f.rings[:0], wide
+	f.over = resize(f.over, wide*len(f.at))
+	clear(f.over)
+	f.lines = resize(f.lines, len(f.at))
+	for i := range f.lines {
+		f.lines[i] = line{first: -1, last: -1, rings: -1}
 	}
 }
 
-// block ends the runs of some lines before a box that has the coordinates lo to
-// hi-1 of the other axis inside; they go on behind it. Boxes come in order of lo.
+// ring tells some lines of a box's margin.
+func (f *field) ring(line0, line1 int, lo, hi float64) {
+	for i := line0; i < line1; i++ {
+		l := &f.lines[i]
+		f.rings = append(f.rings, ring{lo, hi, l.rings})
+		l.rings = int32(len(f.rings) - 1)
+	}
+}
+
+// block ends the runs of some lines before a box that has the places lo to hi-1
+// of each inside; they go on behind it. Boxes come in order of lo.
 func (f *field) block(line0, line1, lo, hi int) {
 	for i := line0; i < line1; i++ {
 		f.add(i, lo-1)
-		f.free[i] = max(f.free[i], int32(hi))
+		f.lines[i].free = max(f.lines[i].free, int32(hi))
 	}
 }
 
-// close ends the last run of each line, on as many coordinates.
-func (f *field) close(n int) {
-	for i := range f.at {
-		f.add(i, n-1)
+// close ends the last run of each line.
+func (f *field) close() {
+	for i := range f.lines {
+		f.add(i, f.wide-1)
 	}
 }
 
-func (f *field) add(line, hi int) {
-	lo := f.free[line]
-	if int(lo) >= hi {
+func (f *field) add(i, hi int) {
+	l := &f.lines[i]
+	if int(l.free) >= hi {
 		return
 	}
 	k := int32(len(f.runs))
-	f.runs = append(f.runs, run{lo: lo, hi: int32(hi), line: int32(line), next: -1})
-	if t := f.tail[line]; t >= 0 {
-		f.runs[t].next = k
+	f.runs = append(f.runs, run{lo: l.free, hi: int32(hi), line: int32(i), next: -1})
+	if l.last >= 0 {
+		f.runs[l.last].next = k
 	} else {
-		f.head[line] = k
+		l.first = k
 	}
-	f.tail[line] = k
+	l.last = k
 }
 
 // open opens the runs of a line that a guide from lo to hi reaches.
 func (f *field) open(line, lo, hi int) {
-	for k := f.head[line]; k >= 0; {
+	for k := f.lines[line].first; k >= 0; {
 		r := &f.runs[k]
 		if int(r.lo) > hi {
 			break
 		}
-		if int(r.hi) >= lo {
+		if int(r.hi) >= lo && !r.open {
 			r.open = true
-		}
-		k = r.next
-	}
-}
-
-// find finds the open run of a line over a coordinate of the other axis, or -1.
-func (f *field) find(line, at int) int32 {
-	for k := f.head[line]; k >= 0; {
-		r := &f.runs[k]
-		if at <= int(r.hi) {
-			if at < int(r.lo) || !r.open {
-				return -1
+			over := f.over[line*f.wide+int(r.lo) : line*f.wide+int(r.hi)+1]
+			for i := range over {
+				over[i] = k + 1
 			}
-			return k
 		}
 		k = r.next
 	}
-	return -1
 }
 
-// ring is a box with its margin, as lines of one direction see it: those from at0 to
-// at1 run through it, there from lo to hi.
-type ring struct{ at0, at1, lo, hi float64 }
+// find finds the open run of a line over a place of it, or -1.
+func (f *field) find(line, at int) int32 { return f.over[line*f.wide+at] - 1 }
 
 // price finds out what is dear along a run.
 func (s *searcher) price(k int, r *run) {
 	r.priced, r.d0 = true, int32(len(s.dears))
-	at, cs := s.fields[k].at[r.line], s.fields[1-k].at
-	lo, hi := cs[r.lo], cs[r.hi]
-	rings := s.rings[k]
-	for i := range rings {
-		if g := &rings[i]; at >= g.at0 && at < g.at1 && g.lo < hi && g.hi > lo {
+	f, cs := &s.fields[k], s.fields[1-k].at
+	at, lo, hi := f.at[r.line], cs[r.lo], cs[r.hi]
+	for i := f.lines[r.line].rings; i >= 0; {
+		g := &f.rings[i]
+		if g.lo < hi && g.hi > lo {
 			s.dears = append(s.dears, dear{g.lo, g.hi, 0, nearCost})
 		}
+		i = g.next
 	}
 	for _, w := range s.walls {
 		// Running along a line is dear, crossing it is not.
@@ -189,12 +203,12 @@ func (s *searcher) price(k int, r *run) {
 			continue
 		}
 		b := geom.Span(w.a, w.b).Grow(Gap - 1)
-		g := ring{b.X, b.Right(), b.Y, b.Bottom()}
+		from, to, p0, p1 := b.X, b.Right(), b.Y, b.Bottom()
 		if k == axis(true) {
-			g = ring{b.Y, b.Bottom(), b.X, b.Right()}
+			from, to, p0, p1 = p0, p1, from, to
 		}
-		if at >= g.at0 && at < g.at1 && g.lo < hi && g.hi > lo {
-			s.dears = append(s.dears, dear{g.lo, g.hi, 40, 8})
+		if at >= from && at < to && p0 < hi && p1 > lo {
+			s.dears = append(s.dears, dear{p0, p1, 40, 8})
 		}
 	}
 	r.d1 = int32(len(s.dears))
@@ -213,21 +227,15 @@ func (s *searcher) extra(r *run, lo, hi float64) float64 {
 }
 
 // guides lists the guides beside the margins of the boxes.
-func (s *searcher) guides(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin) {
+func (s *searcher) guides(g *ground, from, to []gate) {
 	s.upright, s.level = s.upright[:0], s.level[:0]
-	for i, b := range boxes {
-		near := b.Grow(2 * Margin)
-		for j := range boxes[:i] { // through a gap too narrow for two margins
-			c := &boxes[j]
-			if near.X >= c.Right() || c.X >= near.Right() || near.Y >= c.Bottom() || c.Y >= near.Bottom() {
-				continue
-			}
-			if lo, hi := max(b.Y, c.Y)-Margin, min(b.Bottom(), c.Bottom())+Margin; lo < hi {
-				s.upright = gapMiddle(s.upright, b.X, b.Right(), c.X, c.Right(), lo, hi)
-			}
-			if lo, hi := max(b.X, c.X)-Margin, min(b.Right(), c.Right())+Margin; lo < hi {
-				s.level = gapMiddle(s.level, b.Y, b.Bottom(), c.Y, c.Bottom(), lo, hi)
-			}
+	for _, t := range g.tight { // through a gap too narrow for two margins
+		b, c := &g.boxes[t[0]], &g.boxes[t[1]]
+		if lo, hi := max(b.Y, c.Y)-Margin, min(b.Bottom(), c.Bottom())+Margin; lo < hi {
+			s.upright = gapMiddle(s.upright, b.X, b.Right(), c.X, c.Right(), lo, hi)
+		}
+		if lo, hi := max(b.X, c.X)-Margin, min(b.Right(), c.Right())+Margin; lo < hi {
+			s.level = gapMiddle(s.level, b.Y, b.Bottom(), c.Y, c.Bottom(), lo, hi)
 		}
 	}
 	for _, gs := range [2][]gate{from, to} {
@@ -237,14 +245,14 @@ func (s *searcher) guides(boxes []geom.Rect, from, to []gate, walls []wall, pins
 			s.level = append(s.level, guide{p.Y, p.X, p.X})
 		}
 	}
-	for _, w := range walls {
+	for _, w := range g.walls {
 		if r := geom.Span(w.a, w.b).Grow(Gap); w.a.X == w.b.X {
 			s.upright = append(s.upright, guide{r.X, r.Y, r.Bottom()}, guide{r.Right(), r.Y, r.Bottom()})
 		} else {
 			s.level = append(s.level, guide{r.Y, r.X, r.Right()}, guide{r.Bottom(), r.X, r.Right()})
 		}
 	}
-	for _, pin := range pins { // from edge to edge
+	for _, pin := range g.pins { // from edge to edge
 		if g := (guide{pin.At, -far, far}); pin.Upright {
 			s.upright = append(s.upright, g)
 		} else {
@@ -276,6 +284,14 @@ func firstFrom(list []float64, v float64) int {
 		}
 	}
 	return lo
+}
+
+// after is firstFrom, for a v that lies hardly beyond the coordinate at i.
+func after(list []float64, i int, v float64) int {
+	for i < len(list) && list[i] < v {
+		i++
+	}
+	return i
 }
 
 // index finds v, or the coordinate nearest to it.

@@ -114,6 +114,7 @@ func (r *Router) forget(p Page) {
 	}
 	r.boxes = append(r.boxes[:0], p.Boxes...)
 	r.ports = make([][]symbol.Port, len(p.Boxes))
+	r.closes = make([][]int32, len(p.Boxes))
 	r.near = indexOf(p)
 	for k, f := range r.kept {
 		if !f.used {

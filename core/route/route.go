@@ -104,6 +104,7 @@ type Router struct {
 	slots   map[string]int // box id to its bit in a set, the same from page to page
 	slot    []int          // per box of the page being routed
 	ports   [][]symbol.Port
+	closes  [][]int32   // per box, those near to it
 	near    *geom.Index // the boxes
 	work    searcher
 	nudging nudging

@@ -35,9 +35,7 @@ type searcher struct {
 	walls  []wall
 	xs, ys []float64 // coordinates of the upright guides, of the level ones
 	fields [2]field  // by axis
-	cells  []cells   // per box
-	order  []int     // of boxes
-	rings  [2][]ring // per box, by axis
+	cells  []cells   // of the boxes
 	dears  []dear
 
 	unseen  [2][]int32 // runs that findAway has not come to, by axis
@@ -91,18 +89,18 @@ type mark struct {
 // none within the bound. Cost is length, bends and stretches inside the margin of
 // a box. The path runs along the pins one after the other: a state is a place, a
 // heading and how many pins lie behind.
-func (s *searcher) find(boxes []geom.Rect, from, to []gate, walls []wall, pins []Pin, most bound) ([]geom.Point, *gate, *gate) {
-	s.goals, s.pins, s.most = s.goals[:0], pins, most
+func (s *searcher) find(g ground, from, to []gate, most bound) ([]geom.Point, *gate, *gate) {
+	s.goals, s.pins, s.most = s.goals[:0], g.pins, most
 	for i := range to {
 		s.goals = append(s.goals, newGoal(&to[i]))
 	}
 	if lowest(from, s.goals) > most.cost {
 		return nil, nil, nil
 	}
-	if most.bends <= mostGlimpsed && !glimpse(boxes, from, to, most) {
+	if most.bends <= mostGlimpsed && !glimpse(g.boxes, from, to, most) {
 		return nil, nil, nil
 	}
-	s.lay(boxes, from, to, walls, pins)
+	s.lay(&g, from, to)
 	s.begin(from)
 	last := math.MaxInt
 	if most.set() {

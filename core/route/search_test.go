@@ -3,8 +3,6 @@ package route
 import (
 	"math"
 	"testing"
-
-	"plaintracer/core/geom"
 )
 
 // What a search is told beforehand is never more than what its path takes: the
@@ -16,17 +14,18 @@ func TestBoundsHold(t *testing.T) {
 		p := untidy(seed)
 		var r Router
 		r.forget(p)
-		var rects []geom.Rect
-		for _, b := range p.Boxes {
-			rects = append(rects, b.Rect)
+		x := r.newExplorer(&p, &Line{From: End{Box: 0}, To: End{Box: 0}})
+		for b := range p.Boxes {
+			x.take(b)
 		}
+		rects := x.ground.boxes
 		for i, l := range p.Lines {
 			if l.From.Box < 0 || l.To.Box < 0 || l.From.Box == l.To.Box {
 				continue
 			}
 			from, to := r.gates(p, l.From, 0, rects, true), r.gates(p, l.To, 0, rects, false)
 			within := bound{1e6, mostGlimpsed + 1} // so that find does without glimpse
-			pts, _, _ := r.work.find(rects, from, to, nil, nil, within)
+			pts, _, _ := r.work.find(x.ground, from, to, within)
 			if pts == nil {
 				continue
 			}
