@@ -1,9 +1,12 @@
 package geom
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // Index finds the boxes near a place: it files each under the square cells of
-// the page that it touches. Make one with NewIndex.
+// the page that it touches. Make one with NewIndex, or Reset one.
 type Index struct {
 	x0, y0 int // of the first cell
 	w, h   int // in cells
@@ -25,14 +28,21 @@ const (
 
 // NewIndex returns an empty index for boxes that lie about within bounds.
 func NewIndex(bounds Rect) *Index {
-	x := &Index{x0: int(math.Floor(bounds.X / cell)), y0: int(math.Floor(bounds.Y / cell))}
+	x := &Index{}
+	x.Reset(bounds)
+	return x
+}
+
+// Reset empties the index, for boxes that lie about within other bounds.
+func (x *Index) Reset(bounds Rect) {
+	x.x0, x.y0 = int(math.Floor(bounds.X/cell)), int(math.Floor(bounds.Y/cell))
 	x.w = max(1, min(mostCells, int(math.Floor(bounds.Right()/cell))-x.x0+1))
 	x.h = max(1, min(mostCells, int(math.Floor(bounds.Bottom()/cell))-x.y0+1))
-	x.first = make([]int32, x.w*x.h)
+	x.first = slices.Grow(x.first[:0], x.w*x.h)[:x.w*x.h]
 	for i := range x.first {
 		x.first[i] = -1
 	}
-	return x
+	x.links, x.boxes, x.stamp = x.links[:0], x.boxes[:0], x.stamp[:0]
 }
 
 // span is the range of cells that r touches.

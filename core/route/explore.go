@@ -12,9 +12,14 @@ import (
 // all boxes is the cheapest among all.
 type explorer struct {
 	*found
-	r      *Router
-	p      *Page
-	l      *Line
+	r *Router
+	p *Page
+	l *Line
+	*exploring
+}
+
+// exploring are the buffers of explorers that follow each other.
+type exploring struct {
 	in     []int32 // per box: 1 + its place among those known, 0 for none
 	ground ground
 }
@@ -22,7 +27,7 @@ type explorer struct {
 // trail is what the searches for a path found, one after the other, and the slots
 // of the boxes in the order in which they got known.
 type trail struct {
-	slots []int
+	slots []int32
 	steps []step
 }
 
@@ -57,8 +62,10 @@ func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, befor
 }
 
 func (r *Router) newExplorer(p *Page, l *Line) *explorer {
-	x := &explorer{r: r, p: p, l: l, in: make([]int32, len(p.Boxes))}
-	x.ground.boxes = make([]geom.Rect, 0, 16)
+	x := &explorer{r: r, p: p, l: l, exploring: &r.exploring}
+	x.in = resize(x.in, len(p.Boxes))
+	clear(x.in)
+	x.ground.boxes, x.ground.tight = x.ground.boxes[:0], x.ground.tight[:0]
 	x.found = &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {
@@ -75,7 +82,7 @@ func (r *Router) newExplorer(p *Page, l *Line) *explorer {
 func (x *explorer) take(b int) {
 	if x.in[b] == 0 {
 		x.known.add(x.r.slot[b])
-		x.trail.slots = append(x.trail.slots, x.r.slot[b])
+		x.trail.slots = append(x.trail.slots, int32(x.r.slot[b]))
 		x.ground.boxes = append(x.ground.boxes, x.p.Boxes[b].Rect)
 		x.in[b] = int32(len(x.ground.boxes))
 		for _, o := range x.r.closeBy(x.p, b) {
@@ -173,7 +180,7 @@ func (x *explorer) repeats(t *trail, n int) bool {
 		return false
 	}
 	for _, s := range x.trail.slots {
-		if x.r.changed.has(s) {
+		if x.r.changed.has(int(s)) {
 			return false
 		}
 	}

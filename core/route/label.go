@@ -37,11 +37,17 @@ type block struct {
 	rect geom.Rect
 }
 
+// labelling are the buffers of placeLabels.
+type labelling struct {
+	segs, placed geom.Index
+	owners       []int
+}
+
 // placeLabels finds a place for each label of each line: where a hand put it;
 // on its first stretch for the outcome of a decision, else by the middle of its
 // longest stretch, but over no step, no other label and no other line while
 // there is such a place. It returns the labels that other lines lie on.
-func placeLabels(p Page, routes []Route, boxes *geom.Index) []block {
+func (r *Router) placeLabels(p Page, routes []Route) []block {
 	any := false
 	for i, l := range p.Lines {
 		if routes[i].Labels = nil; len(l.Labels) > 0 {
@@ -52,19 +58,17 @@ func placeLabels(p Page, routes []Route, boxes *geom.Index) []block {
 	if !any {
 		return nil
 	}
-	var bounds geom.Rect
-	for _, b := range p.Boxes {
-		bounds = bounds.Union(b.Rect)
-	}
-	segs, placed := geom.NewIndex(bounds), geom.NewIndex(bounds)
-	type owner struct{ line, at int }
-	var owners []owner
+	segs, placed, boxes := &r.labels.segs, &r.labels.placed, &r.near
+	segs.Reset(p.bounds())
+	placed.Reset(p.bounds())
+	owners := r.labels.owners[:0] // the lines of the stretches
 	for i, r := range routes {
 		for k := 0; k+1 < len(r.Points); k++ {
 			segs.Add(geom.Span(r.Points[k], r.Points[k+1]))
-			owners = append(owners, owner{i, k})
+			owners = append(owners, i)
 		}
 	}
+	r.labels.owners = owners
 	sister := func(i, j int) bool {
 		a, b := p.Lines[i].From.Box, p.Lines[j].From.Box
 		return i == j || a >= 0 && a == b
@@ -72,7 +76,7 @@ func placeLabels(p Page, routes []Route, boxes *geom.Index) []block {
 	var hit []block
 	covered := func(i int, at geom.Rect) bool {
 		on := false
-		segs.Near(at.Grow(0.5), func(n int) { on = on || !sister(owners[n].line, i) })
+		segs.Near(at.Grow(0.5), func(n int) { on = on || !sister(owners[n], i) })
 		return on
 	}
 	for i, r := range routes {
@@ -105,7 +109,7 @@ func placeLabels(p Page, routes []Route, boxes *geom.Index) []block {
 				boxes.Near(at.Grow(1.5), func(int) { c += onStep })
 				placed.Near(at.Grow(1), func(int) { c += onLabel })
 				segs.Near(at.Grow(0.5), func(n int) {
-					if sister(owners[n].line, i) {
+					if sister(owners[n], i) {
 						c += onSister
 					} else {
 						c += onLine

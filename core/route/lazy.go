@@ -115,7 +115,10 @@ func (r *Router) forget(p Page) {
 	r.boxes = append(r.boxes[:0], p.Boxes...)
 	r.ports = make([][]symbol.Port, len(p.Boxes))
 	r.closes = make([][]int32, len(p.Boxes))
-	r.near = indexOf(p)
+	r.near.Reset(p.bounds())
+	for _, b := range p.Boxes {
+		r.near.Add(b.Rect)
+	}
 	for k, f := range r.kept {
 		if !f.used {
 			delete(r.kept, k)

@@ -43,7 +43,7 @@ type stretch struct {
 }
 
 func (r *Router) newNudger(p Page, paths []*found, clear []block) *nudger {
-	n := &nudger{p: p, clear: clear, near: r.near, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
+	n := &nudger{p: p, clear: clear, near: &r.near, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
 	all := 0
 	for _, f := range paths {
 		all += len(f.points)

@@ -101,13 +101,16 @@ type Router struct {
 	changed slotSet  // what is not as it was on the last page
 	choices []choice // of the last page's lines
 
-	slots   map[string]int // box id to its bit in a set, the same from page to page
-	slot    []int          // per box of the page being routed
-	ports   [][]symbol.Port
-	closes  [][]int32   // per box, those near to it
-	near    *geom.Index // the boxes
-	work    searcher
-	nudging nudging
+	slots  map[string]int // box id to its bit in a set, the same from page to page
+	slot   []int          // per box of the page being routed
+	ports  [][]symbol.Port
+	closes [][]int32  // per box, those near to it
+	near   geom.Index // the boxes
+	labels labelling
+	work   searcher
+
+	exploring exploring
+	nudging   nudging
 }
 
 // Routes computes the route of every line of the page and the places of its
@@ -118,7 +121,7 @@ func (r *Router) Routes(p Page) []Route {
 	n := r.untangle(p, r.uncrossAll(p, at, r.settleSides(p, at)))
 	paths := n.paths
 	out := n.routes()
-	hit := placeLabels(p, out, r.near)
+	hit := r.placeLabels(p, out)
 	blocked := make([]bool, len(p.Lines))
 	for range wayRounds {
 		if len(hit) == 0 {
@@ -139,7 +142,7 @@ func (r *Router) Routes(p Page) []Route {
 		n = r.newNudger(p, paths, blocks)
 		n.run()
 		again := n.routes()
-		still := placeLabels(p, again, r.near)
+		still := r.placeLabels(p, again)
 		if len(n.clashes()) > 0 || len(still) >= len(hit) {
 			break
 		}
@@ -151,14 +154,11 @@ func (r *Router) Routes(p Page) []Route {
 // wayRounds is how often lines are asked to make way for labels.
 const wayRounds = 3
 
-func indexOf(p Page) *geom.Index {
+// bounds is the room that the boxes of a page take.
+func (p *Page) bounds() geom.Rect {
 	var bounds geom.Rect
 	for _, b := range p.Boxes {
 		bounds = bounds.Union(b.Rect)
 	}
-	x := geom.NewIndex(bounds)
-	for _, b := range p.Boxes {
-		x.Add(b.Rect)
-	}
-	return x
+	return bounds
 }

@@ -53,6 +53,7 @@ type searcher struct {
 	heap   queue
 	looked int    // states, since ever
 	next   []item // what can be gone to from where the search stands
+	points []geom.Point
 }
 
 // far lies beyond every coordinate of a page, px.
@@ -323,16 +324,21 @@ func (s *searcher) ahead(x, y int, h symbol.Side, on int32) (int, int, float64) 
 
 // trace reads the path back from its last state.
 func (s *searcher) trace(st int, from []gate, g *gate) ([]geom.Point, *gate, *gate) {
-	pts := append(make([]geom.Point, 0, 16), g.port)
+	pts := append(s.points[:0], g.port)
 	for {
 		_, x, y := s.place(st)
-		pts = append(pts, geom.Pt(s.xs[x], s.ys[y]))
+		q := geom.Pt(s.xs[x], s.ys[y])
+		if n := len(pts); n >= 2 && (q.X == pts[n-1].X && q.X == pts[n-2].X || q.Y == pts[n-1].Y && q.Y == pts[n-2].Y) {
+			pts[n-1] = q // straight on
+		} else {
+			pts = append(pts, q)
+		}
 		prev := int(s.marks[st].prev)
 		if prev < 0 {
 			f := &from[-1-prev]
-			pts = append(pts, f.port)
-			slices.Reverse(pts)
-			return geom.Simplify(pts), f, g
+			s.points = append(pts, f.port)
+			slices.Reverse(s.points)
+			return geom.Simplify(s.points), f, g
 		}
 		st = prev
 	}
