@@ -24,7 +24,14 @@ type nudging struct {
 	list    []stretch
 	upright bool // what is in list
 	ports   []int
-	orders  [2][]int // of the level stretches and of the upright ones, by place
+	orders  [2][]int     // of the level stretches and of the upright ones, by place
+	left    [2][]stretch // how the last pass left them
+	rank    []int        // per stretch: its place in the order
+	asked   []bool       // per stretch: those close to it are known
+	queue   []int        // stretches to ask about
+	known   map[pair]bool
+	pairs   []pair
+	groups  grouping
 }
 
 // stretch is one straight part of a line. Along the axis that it can be moved
@@ -116,6 +123,7 @@ func (n *nudger) meet(q *geom.Point, e End, g gate) {
 const mostPasses = 14
 
 func (n *nudger) run() {
+	n.left[0], n.left[1] = n.left[0][:0], n.left[1][:0]
 	still := 0
 	for i := 0; i < mostPasses && still < 2; i++ {
 		if n.pass(i%2 == 0) {
@@ -240,66 +248,87 @@ type pair struct{ a, b int }
 
 // pass moves the stretches of one direction. Pairs that stand too close are
 // put in order and pushed apart; that may bring others too close, so it goes
-// on until nothing is. It tells whether anything was moved.
+// on until nothing is. What is as the last pass left it is looked at only where it
+// is close to what is not. It tells whether anything was moved.
 func (n *nudger) pass(upright bool) bool {
 	ss := n.stretches(upright)
 	n.join(ss)
-	var known map[pair]bool
-	var pairs []pair
+	if n.known == nil {
+		n.known = map[pair]bool{}
+	}
+	clear(n.known)
+	n.pairs, n.queue = n.pairs[:0], n.queue[:0]
+	left := &n.left[axis(!upright)]
+	for i := range ss {
+		if len(*left) != len(ss) || !ss[i].stands(&(*left)[i]) {
+			n.queue = append(n.queue, i)
+		}
+	}
 	for range 16 {
-		more := false
-		n.close(ss, func(i, j int) {
-			if n.trunk(&ss[i], &ss[j]) {
-				return
-			}
-			a, b := root(ss, i), root(ss, j)
-			if a == b || known[pair{a, b}] || known[pair{b, a}] {
-				return
-			}
-			q := pair{a, b}
-			d := ss[i].was - ss[j].was
-			if math.Abs(d) < alike && ss[i].line >= 0 && ss[j].line >= 0 {
-				if o := n.firstOf(&ss[i], &ss[j], upright, 0); o != 0 {
-					d = float64(o)
-				}
-			}
-			if d > 0 {
-				q = pair{b, a}
-			}
-			for _, k := range [2]int{a, b} {
-				if !ss[k].bounded {
-					n.boundAll(ss, k, upright)
-				}
-			}
-			if other := (pair{q.b, q.a}); n.cramped(ss, q) && !n.cramped(ss, other) {
-				q = other
-			}
-			if ss[q.b].to-ss[q.a].from < narrowest {
-				if q = (pair{q.b, q.a}); ss[q.b].to-ss[q.a].from < narrowest {
-					return // neither can give way
-				}
-			}
-			if known == nil {
-				known = map[pair]bool{}
-			}
-			known[q] = true
-			pairs = append(pairs, q)
-			more = true
-		})
-		if !more {
+		first := len(n.pairs)
+		n.closeTo(ss, func(i, j int) { n.pair(ss, i, j) })
+		if len(n.pairs) == first {
 			break
 		}
-		separate(ss, pairs)
-		for lead, crew := range n.crew {
-			for _, i := range crew {
-				ss[i].pos = ss[lead].pos
+		n.queue = n.queue[:0]
+		for _, g := range n.groups.of(len(ss), n.pairs, first) {
+			g.separate(ss)
+			for _, i := range g.members {
+				n.queue = append(n.queue, i)
+				for _, k := range n.crew[i] {
+					ss[k].pos = ss[i].pos
+					n.queue = append(n.queue, k)
+				}
 			}
 		}
 	}
 	for i := range ss {
 		n.put(&ss[i], upright)
 	}
-	return len(pairs) > 0
+	*left = append((*left)[:0], ss...)
+	return len(n.pairs) > 0
+}
+
+// stands tells whether a stretch is where another one was.
+func (s *stretch) stands(was *stretch) bool {
+	return s.line == was.line && s.at == was.at && s.pos == was.pos && s.low == was.low && s.high == was.high
+}
+
+// pair puts two stretches that stand too close in order, unless they may, or
+// neither can give way.
+func (n *nudger) pair(ss []stretch, i, j int) {
+	if n.trunk(&ss[i], &ss[j]) {
+		return
+	}
+	a, b := root(ss, i), root(ss, j)
+	if a == b || n.known[pair{a, b}] || n.known[pair{b, a}] {
+		return
+	}
+	q := pair{a, b}
+	d := ss[i].was - ss[j].was
+	if math.Abs(d) < alike && ss[i].line >= 0 && ss[j].line >= 0 {
+		if o := n.firstOf(&ss[i], &ss[j], n.upright, 0); o != 0 {
+			d = float64(o)
+		}
+	}
+	if d > 0 {
+		q = pair{b, a}
+	}
+	for _, k := range [2]int{a, b} {
+		if !ss[k].bounded {
+			n.boundAll(ss, k, n.upright)
+		}
+	}
+	if other := (pair{q.b, q.a}); n.cramped(ss, q) && !n.cramped(ss, other) {
+		q = other
+	}
+	if ss[q.b].to-ss[q.a].from < narrowest {
+		if q = (pair{q.b, q.a}); ss[q.b].to-ss[q.a].from < narrowest {
+			return
+		}
+	}
+	n.known[q] = true
+	n.pairs = append(n.pairs, q)
 }
 
 // cramped tells of a pair with a label whether the line has no room on that
@@ -323,19 +352,55 @@ func (n *nudger) put(s *stretch, upright bool) {
 }
 
 // close calls f for every pair of stretches of different lines that run side
-// by side nearer than Gap.
-func (n *nudger) close(ss []stretch, f func(i, j int)) {
+// by side nearer than reach.
+func (n *nudger) close(ss []stretch, reach float64, f func(i, j int)) {
 	order := n.order(ss)
 	for x, i := range order {
 		for _, j := range order[x+1:] {
-			if ss[j].pos-ss[i].pos >= Gap-0.01 {
+			if ss[j].pos-ss[i].pos >= reach {
 				break
 			}
-			if n.apart(&ss[i], &ss[j]) && min(ss[i].high, ss[j].high)-max(ss[i].low, ss[j].low) > 0.5 {
+			if n.beside(&ss[i], &ss[j]) {
 				f(min(i, j), max(i, j))
 			}
 		}
 	}
+}
+
+// closeTo calls f for every such pair, nearer than Gap, that hangs together with a
+// stretch in the queue.
+func (n *nudger) closeTo(ss []stretch, f func(i, j int)) {
+	order := n.order(ss)
+	n.rank, n.asked = resize(n.rank, len(ss)), resize(n.asked, len(ss))
+	for x, i := range order {
+		n.rank[i], n.asked[i] = x, false
+	}
+	for k := 0; k < len(n.queue); k++ {
+		i := n.queue[k]
+		if n.asked[i] {
+			continue
+		}
+		n.asked[i] = true
+		ask := func(j int) bool {
+			if math.Abs(ss[j].pos-ss[i].pos) >= Gap-0.01 {
+				return false
+			}
+			if !n.asked[j] && n.beside(&ss[i], &ss[j]) {
+				n.queue = append(n.queue, j)
+				f(min(i, j), max(i, j))
+			}
+			return true
+		}
+		for x := n.rank[i] + 1; x < len(order) && ask(order[x]); x++ {
+		}
+		for x := n.rank[i] - 1; x >= 0 && ask(order[x]); x-- {
+		}
+	}
+}
+
+// beside tells whether two stretches are to be kept apart and run along each other.
+func (n *nudger) beside(a, b *stretch) bool {
+	return n.apart(a, b) && min(a.high, b.high)-max(a.low, b.low) > 0.5
 }
 
 // order sorts the stretches by place. Most stand in the order that they, or
@@ -575,9 +640,9 @@ func (n *nudger) clashes() []clash {
 	at := map[int]int{} // per line, 1 + its clash's index
 	for _, upright := range [2]bool{true, false} {
 		ss := n.stretches(upright)
-		n.close(ss, func(i, j int) {
+		n.close(ss, narrowest-0.1, func(i, j int) {
 			a, b := &ss[i], &ss[j]
-			if a.line < 0 || b.line < 0 || math.Abs(a.pos-b.pos) > narrowest-0.1 || n.sharePort(a.line, b.line) {
+			if a.line < 0 || b.line < 0 || n.sharePort(a.line, b.line) {
 				return
 			}
 			l, o := max(a.line, b.line), min(a.line, b.line)

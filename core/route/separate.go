@@ -9,22 +9,20 @@ const narrowest = 1.2
 
 // separate gives the stretches places that keep the order of the pairs and a
 // common distance, moving as little as it can. Where the room is too narrow
-// for Gap, the stretches that hang together share a smaller distance; where
+// for Gap, the stretches, which hang together, share a smaller distance; where
 // there is none left, they go nearer to boxes than is good to look at.
-func separate(ss []stretch, pairs []pair) {
-	for _, g := range groups(len(ss), pairs) {
-		g.sequence()
-		for _, try := range []struct {
-			gap  float64
-			need bool
-		}{{Gap, false}, {8, false}, {6, false}, {4, false}, {4, true}, {2.5, true}, {narrowest, true}} {
-			if try.gap == narrowest {
-				g.relent(ss)
-			}
-			if g.limit(ss, try.gap, try.need) {
-				g.settle(ss, try.gap)
-				break
-			}
+func (g *group) separate(ss []stretch) {
+	g.sequence()
+	for _, try := range []struct {
+		gap  float64
+		need bool
+	}{{Gap, false}, {8, false}, {6, false}, {4, false}, {4, true}, {2.5, true}, {narrowest, true}} {
+		if try.gap == narrowest {
+			g.relent(ss)
+		}
+		if g.limit(ss, try.gap, try.need) {
+			g.settle(ss, try.gap)
+			break
 		}
 	}
 }
@@ -37,11 +35,21 @@ type group struct {
 	low, high []float64 // per member, how far it may go
 }
 
-// groups are the connected components of the pairs.
-func groups(n int, pairs []pair) []*group {
-	up := make([]int, n)
+// grouping are the buffers of groups that follow each other.
+type grouping struct {
+	up   []int
+	at   []int // per stretch: 1 + its group's number at the root
+	seen []bool
+	all  []*group
+}
+
+// of are the connected components of the pairs among n stretches, those that have
+// one of the pairs from first on.
+func (gs *grouping) of(n int, pairs []pair, first int) []*group {
+	gs.up, gs.at, gs.seen = resize(gs.up, n), resize(gs.at, n), resize(gs.seen, n)
+	up := gs.up
 	for i := range up {
-		up[i] = i
+		up[i], gs.at[i], gs.seen[i] = i, 0, false
 	}
 	root := func(i int) int {
 		for up[i] != i {
@@ -53,25 +61,35 @@ func groups(n int, pairs []pair) []*group {
 	for _, p := range pairs {
 		up[root(p.a)] = root(p.b)
 	}
-	at := make([]int, n) // per stretch: 1 + its group's number at the root, else whether it has joined
-	joined := make([]bool, n)
-	var out []*group
-	for _, p := range pairs {
+	count := 0
+	for _, p := range pairs[first:] {
 		r := root(p.a)
-		if at[r] == 0 {
-			out = append(out, &group{})
-			at[r] = len(out)
+		if gs.at[r] > 0 {
+			continue
 		}
-		g := out[at[r]-1]
+		if count == len(gs.all) {
+			gs.all = append(gs.all, &group{})
+		}
+		g := gs.all[count]
+		g.members, g.pairs = g.members[:0], g.pairs[:0]
+		count++
+		gs.at[r] = count
+	}
+	for _, p := range pairs {
+		k := gs.at[root(p.a)]
+		if k == 0 {
+			continue
+		}
+		g := gs.all[k-1]
 		for _, m := range [2]int{p.a, p.b} {
-			if !joined[m] {
-				joined[m] = true
+			if !gs.seen[m] {
+				gs.seen[m] = true
 				g.members = append(g.members, m)
 			}
 		}
 		g.pairs = append(g.pairs, p)
 	}
-	return out
+	return gs.all[:count]
 }
 
 // sequence sorts the members so that pairs run forward; of pairs that go round
