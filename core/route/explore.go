@@ -51,14 +51,19 @@ func (r *Router) apart(p *Page, i int, like *found, walls []wall) *found {
 	return f
 }
 
-// explore searches the path of a line. Where it was searched before, the steps are
-// the same up to the first that knew a box which has changed.
-func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, before *found) *found {
+// explore searches the path of a line, beginning with the boxes that another path of
+// it rests on, if there is one. Where it was searched before, the steps are the same
+// up to the first that knew a box which has changed.
+func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, like, before *found) *found {
+	x := r.newExplorer(p, l)
+	if like != nil {
+		x.seize(like.known)
+	}
 	var t trail
 	if before != nil {
 		t = before.trail
 	}
-	return r.newExplorer(p, l).search(noFrom, noTo, nil, most, t)
+	return x.search(noFrom, noTo, nil, most, t)
 }
 
 func (r *Router) newExplorer(p *Page, l *Line) *explorer {

@@ -27,6 +27,7 @@ type key struct {
 	direct           bool
 	room             float64
 	most             bound
+	like             *found
 }
 
 // found is the path of one line, blind to other lines, and what it rests on:
@@ -143,20 +144,21 @@ func (f *found) entered(moved []geom.Rect) bool {
 // path routes line i of the page, keeping off the sides given, or takes the
 // route that was kept.
 func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
-	return r.bounded(&p, i, noFrom, noTo, boundless)
+	return r.bounded(&p, i, noFrom, noTo, boundless, nil)
 }
 
 // within is path, but for one that would cost more than limit, or bend more often
-// than another path of the line: that is none.
+// than another path of the line: that is none. The search begins with the boxes that
+// the other one rests on.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
 func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
-	return r.bounded(&p, i, noFrom, noTo, bound{limit, len(like.points) - 2})
+	return r.bounded(&p, i, noFrom, noTo, bound{limit, len(like.points) - 2}, like)
 }
 
-func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound) *found {
+func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound, like *found) *found {
 	l := &p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, most: most}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, most: most, like: like}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -166,7 +168,7 @@ func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound) *found 
 	}
 	f := r.kept[k]
 	if f == nil || f.gone {
-		f = r.explore(p, l, noFrom, noTo, most, f)
+		f = r.explore(p, l, noFrom, noTo, most, like, f)
 		r.kept[k] = f
 	}
 	f.used = true

@@ -1,7 +1,9 @@
 package route
 
 import (
+	"fmt"
 	"math"
+	"slices"
 	"testing"
 )
 
@@ -55,4 +57,35 @@ func TestBoundsHold(t *testing.T) {
 	if seen < 100 || unseen < 5 || corners < 500 {
 		t.Errorf("%d paths seen, %d not, %d corners: too few to tell", seen, unseen, corners)
 	}
+}
+
+// When a step moves, the search for a line that had got to know it takes over the
+// steps that it made before it did so, and finds what one from nothing finds.
+func TestSearchesBeginWhereTheyChange(t *testing.T) {
+	taken, made, moves := 0, 0, 0
+	for seed := range uint64(6) {
+		p := generated(seed, 40, 24)
+		var keeps, forgets Router
+		keeps.Routes(p)
+		forgets.Routes(p)
+		for i := range p.Boxes {
+			q := Page{Boxes: slices.Clone(p.Boxes), Lines: p.Lines}
+			q.Boxes[i].Rect.X += 7
+			for _, f := range forgets.kept {
+				f.trail = trail{}
+			}
+			a, b := keeps.work.looked, forgets.work.looked
+			rs := keeps.Routes(q)
+			forgets.Routes(q)
+			taken, made = taken+keeps.work.looked-a, made+forgets.work.looked-b
+			if fmt.Sprint(new(Router).Routes(q)) != fmt.Sprint(rs) {
+				t.Fatalf("page %d, step %d moved: not what a new router finds", seed, i)
+			}
+			p, moves = q, moves+1
+		}
+	}
+	if taken*20 > made*19 {
+		t.Errorf("%d moves: %d places looked at, %d without the steps made before", moves, taken, made)
+	}
+	t.Logf("%d moves: %d places looked at, %d without the steps made before", moves, taken, made)
 }
