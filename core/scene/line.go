@@ -75,17 +75,20 @@ func shorten(a, b geom.Point, by float64) geom.Point {
 }
 
 // path is a connector's line through the points, which are the run's own but
-// for what its ends cut off.
-func (r *Run) path(pts []geom.Point) geom.Path {
+// for what its ends cut off, with a mark wherever it yields.
+func (r *Run) path(pts []geom.Point) geom.Path { return r.marked(r.bare(pts)) }
+
+// bare is the line without marks.
+func (r *Run) bare(pts []geom.Point) geom.Path {
 	switch r.Line.Kind {
 	case chart.Straight:
 		return geom.Polyline(pts)
 	case chart.Curved:
 		return geom.Curved(pts)
 	case chart.Square:
-		return r.hopping(pts, 0)
+		return geom.Polyline(pts)
 	}
-	return r.hopping(pts, corner)
+	return geom.Rounded(pts, corner)
 }
 
 // Drawn is the line as it is drawn: its points, and for a curve points on it.

@@ -86,10 +86,6 @@ func TestMarksKeepClear(t *testing.T) {
 		t.Error("a mark stands at an end")
 	}
 	p.Steps[1].X = 700
-	p.Connectors[1].Kind = chart.Curved
-	if n := len(compose(c).Run("level").Hops); n != 0 {
-		t.Error("a mark stands where a curve only nearly runs")
-	}
 	// Whatever the page, no two marks touch and none is near a bend of its line.
 	c = crossing(chart.Flow, chart.Flow)
 	p = c.Pages[0]
@@ -119,6 +115,52 @@ func TestMarksKeepClear(t *testing.T) {
 	}
 	if len(at) < 12 {
 		t.Errorf("%d marks", len(at))
+	}
+}
+
+// A slanted line is marked as others are, and a curve where it runs straight; on its
+// bends it stays plain.
+func TestMarksOnSlantedLinesAndCurves(t *testing.T) {
+	c := crossing(chart.Flow, chart.Flow)
+	p := c.Pages[0]
+	p.Crossings = chart.Break
+	up := p.Connectors[1]
+	up.Kind = chart.Curved
+	if hops := compose(c).Run("level").Hops; len(hops) != 1 {
+		t.Errorf("over a curve that runs straight there are %d marks", len(hops))
+	}
+	p.Steps[3].X += 150
+	if s := compose(c); len(s.Run("level").Hops)+len(s.Run("upright").Hops) != 0 {
+		t.Errorf("a mark stands on a curve's bend: %v", s.Run("upright").Points)
+	}
+	up.Kind = chart.Straight
+	s := compose(c)
+	if hops := s.Run("level").Hops; len(hops) != 1 || hops[0].U.Y != 0 {
+		t.Errorf("the level line yields to the slanted one at %v", hops)
+	}
+	up.Meaning = chart.Aside
+	s = compose(c)
+	r := s.Run("upright")
+	if len(r.Hops) != 1 || len(s.Run("level").Hops) != 0 {
+		t.Fatalf("the slanted aside yields at %v", r.Hops)
+	}
+	var ends []geom.Point // of the parts that are drawn
+	for _, k := range LineOnly(r).Items[0].Path {
+		ends = append(ends, k.P[0])
+	}
+	h := r.Hops[0]
+	if len(ends) != 4 || math.Abs(ends[1].Dist(h.At)-hop) > 0.02 || math.Abs(ends[2].Dist(h.At)-hop) > 0.02 {
+		t.Errorf("it breaks at %v: %v", h.At, ends)
+	}
+	for _, q := range ends[1:3] {
+		if a, b := r.Points[0], r.Points[1]; math.Abs(a.Dist(q)+q.Dist(b)-a.Dist(b)) > 0.01 {
+			t.Errorf("its end %v is not on the line", q)
+		}
+	}
+	p.Crossings = chart.Arch
+	arch := LineOnly(compose(c).Run("upright")).Items[0].Path
+	if top := arch[2].P[2]; math.Abs(top.Dist(h.At)-hop) > 0.02 || top.Y > h.At.Y {
+		t.Errorf("its arch goes by %v over %v", top, h.At)
 	}
 }
 
