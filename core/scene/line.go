@@ -102,13 +102,11 @@ func (r *Run) Drawn() []geom.Point {
 // wide is the outline of a broad arrow along the points.
 func (l Look) wide(pts []geom.Point) Item {
 	n := len(pts)
-	last := pts[n-2].Dist(pts[n-1])
-	long := headRoom(last)
 	head := l.End != chart.Bare
 	tail := l.Start != chart.Bare
 	body := append([]geom.Point(nil), pts...)
 	if head {
-		body[n-1] = shorten(pts[n-2], pts[n-1], long)
+		body[n-1] = shorten(pts[n-2], pts[n-1], headRoom(pts[n-2].Dist(pts[n-1])))
 	}
 	if tail {
 		body[0] = shorten(body[1], pts[0], headRoom(pts[0].Dist(pts[1])))
@@ -116,7 +114,8 @@ func (l Look) wide(pts []geom.Point) Item {
 	left, right := geom.Beside(body, wideHalf), geom.Beside(body, -wideHalf)
 	barbs := func(a, b geom.Point, tip geom.Point) []geom.Point { // from the left side round to the right one
 		u := geom.Pt((b.X-a.X)/a.Dist(b), (b.Y-a.Y)/a.Dist(b))
-		return []geom.Point{b.Add(geom.Pt(u.Y*headHalf, -u.X*headHalf)), tip, b.Add(geom.Pt(-u.Y*headHalf, u.X*headHalf))}
+		half := wideHalf + (headHalf-wideHalf)*b.Dist(tip)/headLong // a short head is narrower, too
+		return []geom.Point{b.Add(geom.Pt(u.Y*half, -u.X*half)), tip, b.Add(geom.Pt(-u.Y*half, u.X*half))}
 	}
 	out := append([]geom.Point(nil), left...)
 	if head && body[n-1] != pts[n-1] {
