@@ -204,7 +204,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 	b := p.Boxes[e.Box]
 	if e.Placed {
 		g := gate{name: e.Port, side: e.Side, fixed: true, port: round(e.At)}
-		g.turn = before(g.port, e.Side, b.Rect, e.Room, clearance(g.port, e.Side, b.Rect, rects))
+		g.turn = before(g.port, e.Side, b.Rect, e.Room, clearance(g.port, e.Side, b.Rect, e.Room, rects))
 		return []gate{g}
 	}
 	if r.ports[e.Box] == nil {
@@ -224,7 +224,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 		case out && port.Side == symbol.Bottom || !out && port.Side == symbol.Left:
 			g.cost = sideways
 		}
-		free := clearance(g.port, port.Side, b.Rect, rects)
+		free := clearance(g.port, port.Side, b.Rect, e.Room, rects)
 		g.turn = before(g.port, port.Side, b.Rect, e.Room, free)
 		all = append(all, g)
 		if free > 2*hard && !no.has(port.Side) {
@@ -238,9 +238,14 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 	return all[:open]
 }
 
-// before is where a line may first turn before a port with so much free way.
+// before is where a line may first turn before a port with so much free way. More
+// room than a margin is taken up to half of the way, since the other end may need as
+// much.
 func before(port geom.Point, s symbol.Side, own geom.Rect, room, free float64) geom.Point {
-	d, o := min(max(Margin, room), max(free/2, free-Margin)), s.Out()
+	d, o := min(Margin, max(free/2, free-Margin)), s.Out()
+	if room > Margin {
+		d = max(d, min(room, free/2))
+	}
 	return round(edgeOf(own, s, port).Add(geom.Pt(o.X*d, o.Y*d)))
 }
 
@@ -262,10 +267,11 @@ func edgeOf(r geom.Rect, s symbol.Side, p geom.Point) geom.Point {
 	return p
 }
 
-// clearance is the free way straight out of a port, up to four margins.
-func clearance(p geom.Point, s symbol.Side, own geom.Rect, rects []geom.Rect) float64 {
+// clearance is the free way straight out of a port, up to four margins, or twice the
+// room that is wanted there.
+func clearance(p geom.Point, s symbol.Side, own geom.Rect, room float64, rects []geom.Rect) float64 {
 	start, o := edgeOf(own, s, p), s.Out()
-	free := 4 * Margin
+	free := max(4*Margin, 2*room)
 	for _, r := range rects {
 		if r == own {
 			continue

@@ -224,3 +224,24 @@ func TestCurvesAndBroadArrows(t *testing.T) {
 		t.Errorf("the arrow fills %v, its tip there: %v", b, tip)
 	}
 }
+
+// A broad arrow between steps that face each other runs straight, though there is less
+// room than both of its ends would like; with more it turns before its head.
+func TestBroadArrowsWhereRoomIsScarce(t *testing.T) {
+	for _, gap := range []float64{24, 40, 50, 64, 90} {
+		c := chart.New("broad")
+		p := c.Pages[0]
+		for i, x := range []float64{100, 200 + gap} {
+			p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, X: x, Y: 100, W: 100, H: 50})
+		}
+		p.Connectors = []*chart.Connector{{ID: "c", Kind: chart.Wide, From: chart.End{Step: "s0"}, To: chart.End{Step: "s1"}, Meaning: chart.Flow}}
+		if pts := compose(c).Run("c").Points; len(pts) != 2 {
+			t.Errorf("over a gap of %v it runs along %v", gap, pts)
+		}
+		p.Steps[1].Y = 300
+		pts := compose(c).Run("c").Points
+		if last := pts[len(pts)-2].Dist(pts[len(pts)-1]); len(pts) < 3 || last < wideRoom {
+			t.Errorf("around a corner its last stretch has %v px: %v", last, pts)
+		}
+	}
+}
