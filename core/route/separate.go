@@ -7,22 +7,46 @@ import (
 // narrowest is the smallest distance at which two lines are still two, px.
 const narrowest = 1.2
 
+// spacing is the distance between lines, and from a line to a label that it makes
+// way for, and whether they may go nearer to boxes than is good to look at.
+type spacing struct {
+	lines, labels float64
+	need          bool
+}
+
+// spacings are what is tried, one after the other; firm, before them, where there are
+// labels: nearer than that a line would lie on one.
+var (
+	spacings = []spacing{{Gap, Gap, false}, {8, 8, false}, {6, 6, false}, {4, 4, false}, {4, 4, true}, {2.5, 2.5, true}, {narrowest, narrowest, true}}
+	firm     = []spacing{{Gap, Gap, false}, {8, Gap, false}, {6, Gap, false}, {4, Gap, false}, {4, Gap, true}}
+)
+
+// between is the distance that a pair keeps.
+func (d *spacing) between(a, b *stretch) float64 {
+	if a.line < 0 || b.line < 0 {
+		return d.labels
+	}
+	return d.lines
+}
+
 // separate gives the stretches places that keep the order of the pairs and a
 // common distance, moving as little as it can. Where the room is too narrow
 // for Gap, the stretches, which hang together, share a smaller distance; where
 // there is none left, they go nearer to boxes than is good to look at.
 func (g *group) separate(ss []stretch) {
 	g.sequence()
-	for _, try := range []struct {
-		gap  float64
-		need bool
-	}{{Gap, false}, {8, false}, {6, false}, {4, false}, {4, true}, {2.5, true}, {narrowest, true}} {
-		if try.gap == narrowest {
+	tries := spacings
+	if slices.ContainsFunc(g.members, func(m int) bool { return ss[m].line < 0 }) {
+		tries = slices.Concat(firm, spacings)
+	}
+	for i := range tries {
+		d := &tries[i]
+		if d.lines == narrowest {
 			g.relent(ss)
 		}
-		if g.limit(ss, try.gap, try.need) {
-			g.settle(ss, try.gap)
-			break
+		if g.limit(ss, d) {
+			g.settle(ss, d)
+			return
 		}
 	}
 }
@@ -172,24 +196,26 @@ func (g *group) relent(ss []stretch) {
 	g.pairs = kept
 }
 
-// limit finds the lowest and highest place of each member under a distance, in
-// need with the wider room; it reports false when there is not room enough.
-func (g *group) limit(ss []stretch, gap float64, need bool) bool {
+// limit finds the lowest and highest place of each member under a spacing; it
+// reports false when there is not room enough.
+func (g *group) limit(ss []stretch, d *spacing) bool {
 	g.low, g.high = g.low[:0], g.high[:0]
 	for _, m := range g.members {
-		if need {
+		if d.need {
 			g.low, g.high = append(g.low, ss[m].from), append(g.high, ss[m].to)
 		} else {
 			g.low, g.high = append(g.low, ss[m].min), append(g.high, ss[m].max)
 		}
 	}
 	for _, p := range g.pairs {
+		gap := d.between(&ss[g.members[p.a]], &ss[g.members[p.b]])
 		g.low[p.b] = max(g.low[p.b], g.low[p.a]+gap)
 	}
 	// Backward, a pair's second is settled when all of its own pairs are, which
 	// begin later.
 	for i := len(g.pairs) - 1; i >= 0; i-- {
 		p := g.pairs[i]
+		gap := d.between(&ss[g.members[p.a]], &ss[g.members[p.b]])
 		g.high[p.a] = min(g.high[p.a], g.high[p.b]-gap)
 	}
 	for i := range g.members {
@@ -202,7 +228,7 @@ func (g *group) limit(ss []stretch, gap float64, need bool) bool {
 
 // settle pushes pairs apart from where they stand, the stiffer one less, and
 // then makes sure of the distances from first to last.
-func (g *group) settle(ss []stretch, gap float64) {
+func (g *group) settle(ss []stretch, spaced *spacing) {
 	clamp := func(i int, v float64) float64 { return max(g.low[i], min(g.high[i], v)) }
 	for i, m := range g.members {
 		ss[m].pos = clamp(i, ss[m].pos)
@@ -211,6 +237,7 @@ func (g *group) settle(ss []stretch, gap float64) {
 		worst := 0.0
 		for _, p := range g.pairs {
 			a, b := &ss[g.members[p.a]], &ss[g.members[p.b]]
+			gap := spaced.between(a, b)
 			d := gap - (b.pos - a.pos)
 			if d <= 0.01 {
 				continue
@@ -226,7 +253,7 @@ func (g *group) settle(ss []stretch, gap float64) {
 	}
 	for _, p := range g.pairs {
 		a, b := &ss[g.members[p.a]], &ss[g.members[p.b]]
-		if b.pos < a.pos+gap {
+		if gap := spaced.between(a, b); b.pos < a.pos+gap {
 			b.pos = clamp(p.b, a.pos+gap)
 		}
 	}
