@@ -20,11 +20,11 @@ type Guide struct {
 // with others (middle or edge), at an equal gap, or else on the grid. reach is
 // how far it lets itself be pulled, px.
 func Snap(r geom.Rect, others []geom.Rect, reach float64) (dx, dy float64, guides []Guide) {
-	dx, gx := snapAxis(r, others, reach, true)
-	dy, gy := snapAxis(r, others, reach, false)
+	dx, gx, okX := snapAxis(r, others, reach, true)
+	dy, gy, okY := snapAxis(r, others, reach, false)
 	moved := geom.Rect{X: r.X + dx, Y: r.Y + dy, W: r.W, H: r.H}
-	for _, g := range [2]*Guide{gx, gy} {
-		if g == nil {
+	for i, g := range [2]Guide{gx, gy} {
+		if ok := [2]bool{okX, okY}; !ok[i] {
 			continue
 		}
 		if g.Gap > 0 { // written at the height of the box as it now stands
@@ -34,12 +34,13 @@ func Snap(r geom.Rect, others []geom.Rect, reach float64) (dx, dy float64, guide
 				g.Mid.X = moved.CX()
 			}
 		}
-		guides = append(guides, *g)
+		guides = append(guides, g)
 	}
 	return dx, dy, guides
 }
 
-func snapAxis(r geom.Rect, others []geom.Rect, reach float64, across bool) (float64, *Guide) {
+// snapAxis is Snap along one axis; without a guide it is the grid that pulls.
+func snapAxis(r geom.Rect, others []geom.Rect, reach float64, across bool) (float64, Guide, bool) {
 	at := func(q geom.Rect) (lo, hi, plo, phi float64) {
 		if across {
 			return q.X, q.Right(), q.Y, q.Bottom()
@@ -48,11 +49,11 @@ func snapAxis(r geom.Rect, others []geom.Rect, reach float64, across bool) (floa
 	}
 	lo, hi, plo, phi := at(r)
 	best, least := 0.0, reach+1e-9
-	var guide *Guide
+	var guide Guide
+	found := false
 	try := func(d float64, bonus float64, g Guide) {
 		if c := math.Abs(d) - bonus; math.Abs(d) <= reach && c < least-1e-9 {
-			best, least = d, c
-			guide = &g
+			best, least, guide, found = d, c, g, true
 		}
 	}
 	var row []geom.Rect // those side by side with r, for equal gaps
@@ -106,8 +107,8 @@ func snapAxis(r geom.Rect, others []geom.Rect, reach float64, across bool) (floa
 			}
 		}
 	}
-	if guide == nil {
-		return math.Round(lo/Grid)*Grid - lo, nil
+	if !found {
+		best = math.Round(lo/Grid)*Grid - lo
 	}
-	return best, guide
+	return best, guide, found
 }

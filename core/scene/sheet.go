@@ -54,6 +54,8 @@ const (
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
 	router route.Router
+	page   route.Page     // its buffers
+	at     map[string]int // step to its index
 	fits   map[fitKey]fitted
 	labels map[string]LabelShape
 }
@@ -112,8 +114,13 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 			s.Index = i
 		}
 	}
-	rp := route.Page{KeepOff: p.KeepOff, Boxes: make([]route.Box, 0, len(p.Steps)+len(p.Lanes)), Lines: make([]route.Line, 0, len(p.Connectors))}
-	at := make(map[string]int, len(p.Steps))
+	rp := &c.page
+	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0]
+	if c.at == nil {
+		c.at = map[string]int{}
+	}
+	clear(c.at)
+	at := c.at
 	s.Steps = make([]Shape, len(p.Steps))
 	tops := laneTops(p)
 	for i, st := range p.Steps {
@@ -166,7 +173,7 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 		}
 		rp.Lines = append(rp.Lines, r)
 	}
-	routes := c.router.Routes(rp)
+	routes := c.router.Routes(*rp)
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
 		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Pins: r.Pins}
