@@ -72,23 +72,21 @@ func (s *searcher) lay(g *ground, from, to []gate) {
 	level.clear(len(s.xs))
 	upright.clear(len(s.ys))
 	s.cells = s.cells[:0]
-	for i, b := range g.boxes {
+	for _, b := range g.boxes {
 		m := b.Grow(Margin - 0.01)
 		x0, x1, y0, y1 := firstFrom(s.xs, m.X), firstFrom(s.xs, m.Right()), firstFrom(s.ys, m.Y), firstFrom(s.ys, m.Bottom())
 		level.ring(y0, y1, m.X, m.Right())
 		upright.ring(x0, x1, m.Y, m.Bottom())
 		c := b.Grow(hard - 0.01)
-		s.cells = append(s.cells, cells{i, after(s.xs, x0, c.X), after(s.xs, x0, c.Right()), after(s.ys, y0, c.Y), after(s.ys, y0, c.Bottom())})
+		s.cells = append(s.cells, cells{after(s.xs, x0, c.X), after(s.xs, x0, c.Right()), after(s.ys, y0, c.Y), after(s.ys, y0, c.Bottom())})
 	}
-	sortBy(s.cells, func(a, b cells) bool { return a.x0 < b.x0 })
-	for i := range s.cells {
-		c := &s.cells[i]
+	for _, i := range s.inOrder(func(c *cells) int { return c.x0 }) {
+		c := &s.cells[i%most]
 		level.block(c.y0, c.y1, c.x0, c.x1)
 	}
 	level.close()
-	sortBy(s.cells, func(a, b cells) bool { return a.y0 < b.y0 })
-	for i := range s.cells {
-		c := &s.cells[i]
+	for _, i := range s.inOrder(func(c *cells) int { return c.y0 }) {
+		c := &s.cells[i%most]
 		upright.block(c.x0, c.x1, c.y0, c.y1)
 	}
 	upright.close()
@@ -111,7 +109,20 @@ func (s *searcher) lay(g *ground, from, to []gate) {
 
 // cells are the coordinates inside a box, by their numbers: from the first of each
 // two on and below the second.
-type cells struct{ box, x0, x1, y0, y1 int }
+type cells struct{ x0, x1, y0, y1 int }
+
+// most is more than there are boxes on a page.
+const most = 1 << 24
+
+// inOrder lists the cells by a coordinate, as its number times most and their own.
+func (s *searcher) inOrder(of func(*cells) int) []int {
+	s.order = s.order[:0]
+	for i := range s.cells {
+		s.order = append(s.order, of(&s.cells[i])*most+i)
+	}
+	slices.Sort(s.order)
+	return s.order
+}
 
 // clear makes ready for runs with so many places on a line to be laid.
 func (f *field) clear(wide int) {

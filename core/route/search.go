@@ -36,6 +36,7 @@ type searcher struct {
 	xs, ys []float64 // coordinates of the upright guides, of the level ones
 	fields [2]field  // by axis
 	cells  []cells   // of the boxes
+	order  []int     // of the cells
 	dears  []dear
 
 	unseen  [2][]int32 // runs that findAway has not come to, by axis
