@@ -3,7 +3,7 @@
 //
 // It works in three parts. First every line is routed by itself, blind to all
 // other lines, over a sparse set of 'interesting' coordinates that grows only
-// by the boxes the line meets (search.go, lazy.go). Then lines that share a
+// by the boxes the line meets (explore.go, search.go). Then lines that share a
 // step agree on its sides: outcomes of a decision leave by different tips, lines
 // in and out keep off each other's where that costs no bend (sides.go), and lines
 // that cross many change sides (cross.go). Last, lines that would lie on each
@@ -12,7 +12,7 @@
 // labels find their places (label.go).
 //
 // The result is a function of the page alone. A Router keeps what it found for
-// the lines whose surroundings did not change, which makes dragging cheap and
+// the lines whose surroundings did not change (lazy.go), which makes dragging cheap and
 // changes no result.
 package route
 
