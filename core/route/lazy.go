@@ -158,7 +158,7 @@ func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *
 
 func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound, like *found) *found {
 	l := &p.Lines[i]
-	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room, most: most, like: like}
+	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room + l.From.Half + l.To.Half, most: most, like: like}
 	k.from, k.to = -1, -1
 	if l.From.Box >= 0 {
 		k.from = r.slot[l.From.Box]
@@ -215,7 +215,7 @@ func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []g
 		if e.Port != "" && e.Port != port.Name {
 			continue
 		}
-		g := gate{name: port.Name, side: port.Side, slide: port.Slide, fixed: e.Port != "", port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y)))}
+		g := gate{name: port.Name, side: port.Side, slide: max(0, port.Slide-e.Half), fixed: e.Port != "", port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y)))}
 		switch {
 		case out && (port.Side == symbol.Top || port.Side == symbol.Left):
 			g.cost = againstOut

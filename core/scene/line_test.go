@@ -238,6 +238,19 @@ func TestBroadArrowsWhereRoomIsScarce(t *testing.T) {
 		if pts := compose(c).Run("c").Points; len(pts) != 2 {
 			t.Errorf("over a gap of %v it runs along %v", gap, pts)
 		}
+		for _, off := range []float64{10, 25} {
+			p.Steps[1].Y = 100 + off
+			s := compose(c)
+			pts := s.Run("c").Points
+			if off == 10 && len(pts) != 2 {
+				t.Errorf("over a gap of %v to a step %v px lower it runs along %v", gap, off, pts)
+			}
+			for i, q := range []geom.Point{pts[0], pts[len(pts)-1]} {
+				if r := s.Steps[i].Rect; q.Y-wideHalf < r.Y || q.Y+wideHalf > r.Bottom() {
+					t.Errorf("over a gap of %v it stands out at %v of %v", gap, q, r)
+				}
+			}
+		}
 		p.Steps[1].Y = 300
 		pts := compose(c).Run("c").Points
 		if last := pts[len(pts)-2].Dist(pts[len(pts)-1]); len(pts) < 3 || last < wideRoom {

@@ -153,6 +153,7 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 		r := route.Line{ID: l.ID, From: end(l.From), To: end(l.To), Direct: l.Kind == chart.Straight}
 		if l.Kind == chart.Wide {
 			r.From.Room, r.To.Room = wideRoom, wideRoom
+			r.From.Half, r.To.Half = wideHalf, wideHalf
 		}
 		r.Outcome = !l.From.Loose() && l.Meaning.Way() && p.Steps[r.From.Box].Symbol == symbol.Decision
 		if !r.Direct {
