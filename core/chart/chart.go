@@ -1,10 +1,12 @@
 // Package chart is the model: a chart with its pages, lanes, steps and
 // connectors, the commands that change it, and its JSON form. It holds what a
-// person decided and nothing that can be computed from it: no routes, no
-// wrapped lines.
+// person decided and nothing that can be computed from that, such as wrapped
+// lines; but the ways of connectors, once found, are kept, so that they stay.
 package chart
 
 import (
+	"slices"
+
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -105,6 +107,7 @@ type Connector struct {
 	Crossings Crossings `json:"crossings,omitempty"` // where it yields; as the page without a word
 	Pins      []Pin     `json:"pins,omitempty"`
 	Labels    []Label   `json:"labels,omitempty"`
+	Way       *Way      `json:"way,omitempty"` // how it runs; without, it is found
 }
 
 // End is one end of a connector: glued to a step, at a port or, with Port
@@ -272,6 +275,27 @@ func (c *Chart) Clone() *Chart {
 		out.Pages[i] = p.Clone()
 	}
 	return out
+}
+
+// CloneFor returns a copy to try a command on: what it does not change may be shared
+// with p. Where all it does is to place steps, those alone are copied.
+func (p *Page) CloneFor(cmd Command) *Page {
+	for _, d := range cmd.Parts {
+		if d.Do != "step.place" {
+			return p.Clone()
+		}
+	}
+	out := *p
+	out.Steps = slices.Clone(p.Steps)
+	for _, d := range cmd.Parts {
+		for _, to := range d.Places {
+			if i := p.stepAt(to.ID); i >= 0 {
+				s := *p.Steps[i]
+				out.Steps[i] = &s
+			}
+		}
+	}
+	return &out
 }
 
 // Clone returns a copy that shares nothing with p.

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"fmt"
+	"math"
 	"math/rand/v2"
 	"os"
 	"reflect"
@@ -392,5 +393,43 @@ func BenchmarkApply(b *testing.B) {
 	for b.Loop() {
 		x++
 		Apply(c, Command{Parts: []Part{{Do: "step.place", Page: "p1", Places: []Place{{ID: "s150", X: x, W: 100, H: 50}}}}})
+	}
+}
+
+// Ways are kept by connector and taken back; one that cannot be is refused, and what is
+// gone is passed over.
+func TestWays(t *testing.T) {
+	c := New("ways")
+	p := c.Pages[0]
+	line := &Connector{ID: "c1", From: End{X: 10, Y: 10}, To: End{X: 90, Y: 40}, Meaning: Flow}
+	way := func(pts ...[2]float64) *Way { return &Way{Points: pts} }
+	do := func(ways map[string]*Way) (Command, error) {
+		return Apply(c, Command{Words: "find ways", Parts: []Part{{Do: "line.ways", Page: p.ID, Ways: ways}}})
+	}
+	if _, err := Apply(c, Command{Parts: []Part{{Do: "line.add", Page: p.ID, Line: line}}}); err != nil {
+		t.Fatal(err)
+	}
+	bare := marshal(t, c)
+	back, err := do(map[string]*Way{"c1": way([2]float64{10, 10}, [2]float64{90.004, 10}, [2]float64{90, 40}), "gone": nil})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := p.Connectors[0].Way; got == nil || len(got.Points) != 3 || got.Points[1] != [2]float64{90, 10} {
+		t.Errorf("the way is %+v", got)
+	}
+	if d, err := Unmarshal([]byte(marshal(t, c))); err != nil || marshal(t, d) != marshal(t, c) {
+		t.Errorf("read back it differs: %v", err)
+	}
+	full := marshal(t, c)
+	for _, bad := range []*Way{way(), way([2]float64{1, 1}), way([2]float64{1, 1}, [2]float64{math.NaN(), 2}), way([2]float64{1, 1}, [2]float64{1e9, 2})} {
+		if _, err := do(map[string]*Way{"c1": bad}); err == nil || !strings.Contains(err.Error(), `ways["c1"]: way.points`) {
+			t.Errorf("%+v: %v", bad, err)
+		}
+		if marshal(t, c) != full {
+			t.Fatal("a way that was refused is there")
+		}
+	}
+	if _, err := Apply(c, back); err != nil || marshal(t, c) != bare {
+		t.Errorf("taken back it is not as it was: %v", err)
 	}
 }

@@ -165,6 +165,11 @@ func checkLine(p *Page, c *Connector) error {
 	if err := checkPins(c); err != nil {
 		return err
 	}
+	if c.Way != nil {
+		if err := c.Way.check(); err != nil {
+			return err
+		}
+	}
 	return checkLabels(c)
 }
 

@@ -30,6 +30,7 @@ type Command struct {
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
 //	            gives it back to the meaning), Crossings, Pins, Labels
+//	line.ways   Page, Ways (by connector; nil to find it anew)
 //	line.order  Page, Order (ids of some connectors, in their new order)
 //
 // At is the index at which a thing is put in; nil means at the end.
@@ -67,6 +68,8 @@ type Part struct {
 	Crossings *Crossings `json:"crossings,omitempty"`
 	KeepOff   *bool      `json:"keepOff,omitempty"`
 	Pins      *[]Pin     `json:"pins,omitempty"`
+
+	Ways map[string]*Way `json:"ways,omitempty"`
 }
 
 // Place is where a step stands: its lane ("" for none), corner and size.
@@ -141,7 +144,7 @@ var pageParts = map[string]func(*Page, Part) ([]Part, error){
 	"page.set": setPage,
 	"lane.add": addLane, "lane.drop": dropLane, "lane.set": setLane, "lane.order": orderLanes,
 	"step.add": addStep, "step.drop": dropStep, "step.place": placeSteps, "step.set": setStep,
-	"line.add": addLine, "line.drop": dropLine, "line.set": setLine, "line.order": orderLines,
+	"line.add": addLine, "line.drop": dropLine, "line.set": setLine, "line.order": orderLines, "line.ways": setWays,
 }
 
 func gone(what, id string) error {
