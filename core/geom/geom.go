@@ -17,7 +17,15 @@ func (p Point) Add(q Point) Point { return Point{p.X + q.X, p.Y + q.Y} }
 func (p Point) Sub(q Point) Point { return Point{p.X - q.X, p.Y - q.Y} }
 
 // Dist is the straight distance from p to q, in px.
-func (p Point) Dist(q Point) float64 { return math.Hypot(p.X-q.X, p.Y-q.Y) }
+func (p Point) Dist(q Point) float64 {
+	switch { // most stretches are level or upright
+	case p.Y == q.Y:
+		return math.Abs(p.X - q.X)
+	case p.X == q.X:
+		return math.Abs(p.Y - q.Y)
+	}
+	return math.Hypot(p.X-q.X, p.Y-q.Y)
+}
 
 // Rect is a box: its top left corner, width and height.
 type Rect struct{ X, Y, W, H float64 }
@@ -33,6 +41,9 @@ func (r Rect) Centre() Point { return Point{r.CX(), r.CY()} }
 
 // Grow returns r with every edge moved outward by d.
 func (r Rect) Grow(d float64) Rect { return Rect{r.X - d, r.Y - d, r.W + 2*d, r.H + 2*d} }
+
+// Move returns r moved by d.
+func (r Rect) Move(d Point) Rect { return Rect{r.X + d.X, r.Y + d.Y, r.W, r.H} }
 
 // Contains tells whether p lies in r or on its edge.
 func (r Rect) Contains(p Point) bool {
@@ -57,14 +68,26 @@ func (r Rect) Union(s Rect) Rect {
 	if s.W == 0 && s.H == 0 {
 		return r
 	}
-	x, y := min(r.X, s.X), min(r.Y, s.Y)
-	return Rect{x, y, max(r.Right(), s.Right()) - x, max(r.Bottom(), s.Bottom()) - y}
+	x, y, right, bottom := r.X, r.Y, r.Right(), r.Bottom()
+	if s.X < x { // not by min, which in wasm is a call
+		x = s.X
+	}
+	if s.Y < y {
+		y = s.Y
+	}
+	if v := s.Right(); v > right {
+		right = v
+	}
+	if v := s.Bottom(); v > bottom {
+		bottom = v
+	}
+	return Rect{x, y, right - x, bottom - y}
 }
 
 // Span is the box with p and q as opposite corners.
 func Span(p, q Point) Rect {
 	r := Rect{p.X, p.Y, q.X - p.X, q.Y - p.Y}
-	if r.W < 0 { // not by min, which in wasm is a call
+	if r.W < 0 {
 		r.X, r.W = q.X, -r.W
 	}
 	if r.H < 0 {
@@ -89,6 +112,9 @@ func Finite(vs ...float64) bool {
 // SegmentIn tells whether the straight stretch pq runs through the inside of r
 // (Liang-Barsky clipping; touching the edge does not count).
 func SegmentIn(p, q Point, r Rect) bool {
+	if !r.touches(p, q) {
+		return false
+	}
 	dx, dy := q.X-p.X, q.Y-p.Y
 	t0, t1 := 0.0, 1.0
 	for _, c := range [4][2]float64{{-dx, p.X - r.X}, {dx, r.Right() - p.X}, {-dy, p.Y - r.Y}, {dy, r.Bottom() - p.Y}} {

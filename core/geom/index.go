@@ -69,7 +69,7 @@ func (x *Index) Add(r Rect) int {
 	return int(n)
 }
 
-// Near calls f once for each box that shares a point with r.
+// Near calls f once for each box that shares a point with r. f must not ask the index.
 func (x *Index) Near(r Rect, f func(n int)) {
 	x.now++
 	x0, y0, x1, y1 := x.span(r)

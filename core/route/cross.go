@@ -36,7 +36,7 @@ type choice struct {
 // that it meets. Counts of the last page are carried on.
 func (r *Router) uncrossAll(p Page, at ends, settled []*found) []*found {
 	last := r.choices
-	r.choices = make([]choice, len(settled))
+	r.choices, r.spare = resize(r.spare, len(settled)), last
 	same := make([]bool, len(settled))
 	var gone, come []*option // settled ways that are other than on the last page
 	for i, f := range settled {
@@ -57,6 +57,9 @@ func (r *Router) uncrossAll(p Page, at ends, settled []*found) []*found {
 	out := slices.Clone(settled)
 	for i, f := range settled {
 		l, c := &p.Lines[i], &r.choices[i]
+		if r.stay[i] != nil {
+			continue
+		}
 		if same[i] {
 			c.settled.carry(gone, come)
 			for k := range c.tried {

@@ -22,6 +22,9 @@ type explorer struct {
 type exploring struct {
 	in     []int32 // per box: 1 + its place among those known, 0 for none
 	ground ground
+
+	outs, ins []gate
+	met       []int
 }
 
 // trail is what the searches for a path found, one after the other, and the slots
@@ -110,18 +113,22 @@ func (x *explorer) seize(known slotSet) {
 // meet makes the boxes known that come into a zone.
 func (x *explorer) meet(zone geom.Rect) {
 	x.zones = append(x.zones, zone)
+	x.met = x.met[:0]
 	x.r.near.Near(zone, func(b int) {
-		if x.in[b] == 0 && zone.Overlaps(x.p.Boxes[b].Rect) && !x.swallows(b) {
-			x.take(b)
+		if x.in[b] == 0 && zone.Overlaps(x.p.Boxes[b].Rect) && !x.p.Boxes[b].swallows(x.l) {
+			x.met = append(x.met, b)
 		}
 	})
+	for _, b := range x.met {
+		x.take(b)
+	}
 }
 
-// swallows tells whether an end lies inside of a box, which then cannot be gone
-// around.
-func (x *explorer) swallows(b int) bool {
-	r := x.p.Boxes[b].Rect.Grow(-hard)
-	for _, e := range [2]End{x.l.From, x.l.To} {
+// swallows tells whether an end of a line lies inside of a box, which then cannot be
+// gone around.
+func (b *Box) swallows(l *Line) bool {
+	r := b.Rect.Grow(-hard)
+	for _, e := range [2]End{l.From, l.To} {
 		if e.Box < 0 && r.Contains(e.At) {
 			return true
 		}
@@ -194,8 +201,8 @@ func (x *explorer) repeats(t *trail, n int) bool {
 
 // find searches among the boxes that are known now.
 func (x *explorer) find(noFrom, noTo sides, most bound) step {
-	from := x.r.gates(*x.p, x.l.From, noFrom, x.ground.boxes, true)
-	to := x.r.gates(*x.p, x.l.To, noTo, x.ground.boxes, false)
+	x.outs, x.ins = x.r.gates(x.outs, x.p, &x.l.From, noFrom, x.ground.boxes, true), x.r.gates(x.ins, x.p, &x.l.To, noTo, x.ground.boxes, false)
+	from, to := x.outs, x.ins
 	if x.l.From.Box >= 0 && x.l.From.Box == x.l.To.Box {
 		from, to = loopGates(*x.l, from, to)
 	}

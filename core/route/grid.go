@@ -230,7 +230,14 @@ func (s *searcher) extra(r *run, lo, hi float64) float64 {
 	sum := 0.0
 	for i := r.d0; i < r.d1; i++ {
 		d := &s.dears[i]
-		if l := min(hi, d.to) - max(lo, d.from); l > 1e-9 {
+		from, to := lo, hi // not by min, which in wasm is a call
+		if d.from > from {
+			from = d.from
+		}
+		if d.to < to {
+			to = d.to
+		}
+		if l := to - from; l > 1e-9 {
 			sum += d.once + d.each*l
 		}
 	}

@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/geom"
 )
@@ -33,102 +34,198 @@ const (
 
 // block is a label that lines keep off, but those of its own line's step.
 type block struct {
-	line int
-	rect geom.Rect
+	line   int
+	rect   geom.Rect
+	placed bool // by a hand
 }
 
-// labelling are the buffers of placeLabels.
+// labelling are the labels of the last page, and buffers.
 type labelling struct {
+	last    []labelled
+	spare   []labelled // its memory is used again
+	keepOff bool
+	touched []geom.Rect // where anything that labels keep off has changed since
+
 	segs, placed geom.Index
-	owners       []int
+	owners       []int // of the stretches in segs
+}
+
+// labelled is where the labels of a line were put, and what that rests on.
+type labelled struct {
+	line   string
+	from   int // slot of the step that it leaves, -1 for none
+	points []geom.Point
+	labels []Label
+	at     []geom.Rect
+	hit    []bool // another line lies there
 }
 
 // placeLabels finds a place for each label of each line: where a hand put it;
 // on its first stretch for the outcome of a decision, else by the middle of its
 // longest stretch, but over no step, no other label and no other line while
-// there is such a place. It returns the labels that other lines lie on.
+// there is such a place. It returns the labels that other lines lie on. Labels
+// that nothing has touched since the last page are where they were on it.
 func (r *Router) placeLabels(p Page, routes []Route) []block {
+	t := &r.labels
+	now, known := resize(t.spare, len(routes)), len(t.last) == len(routes) && t.keepOff == p.KeepOff
 	any := false
-	for i, l := range p.Lines {
+	for i := range p.Lines {
+		l := &p.Lines[i]
+		now[i] = labelled{line: l.ID, from: -1, points: routes[i].Points, labels: l.Labels}
+		if l.From.Box >= 0 {
+			now[i].from = r.slot[l.From.Box]
+		}
 		if routes[i].Labels = nil; len(l.Labels) > 0 {
-			routes[i].Labels = make([]geom.Rect, len(l.Labels))
+			now[i].at, now[i].hit = make([]geom.Rect, len(l.Labels)), make([]bool, len(l.Labels))
+			routes[i].Labels = now[i].at
 			any = true
 		}
+		known = known && t.last[i].line == l.ID
 	}
-	if !any {
-		return nil
+	if any {
+		t.owners = t.owners[:0]
+		t.placed.Reset(p.bounds())
+		r.putLabels(&p, now, known)
 	}
-	segs, placed, boxes := &r.labels.segs, &r.labels.placed, &r.near
-	segs.Reset(p.bounds())
-	placed.Reset(p.bounds())
-	owners := r.labels.owners[:0] // the lines of the stretches
-	for i, r := range routes {
-		for k := 0; k+1 < len(r.Points); k++ {
-			segs.Add(geom.Span(r.Points[k], r.Points[k+1]))
-			owners = append(owners, i)
-		}
-	}
-	r.labels.owners = owners
-	sister := func(i, j int) bool {
-		a, b := p.Lines[i].From.Box, p.Lines[j].From.Box
-		return i == j || a >= 0 && a == b
-	}
+	t.last, t.spare, t.keepOff, t.touched = now, t.last, p.KeepOff, t.touched[:0]
 	var hit []block
-	covered := func(i int, at geom.Rect) bool {
-		on := false
-		segs.Near(at.Grow(0.5), func(n int) { on = on || !sister(owners[n], i) })
-		return on
-	}
-	for i, r := range routes {
-		for j, l := range p.Lines[i].Labels {
-			if !l.Placed && !l.Inside {
-				continue
-			}
-			at := l.inside(r.Points)
-			if l.Placed {
-				at = l.spot(r.Points)
-			}
-			r.Labels[j] = at
-			placed.Add(at)
-			if p.KeepOff && l.Placed && covered(i, at) {
-				hit = append(hit, block{i, at})
-			}
-		}
-	}
-	for i, r := range routes {
-		for j, l := range p.Lines[i].Labels {
-			if l.Placed || l.Inside {
-				continue
-			}
-			best, least := geom.Rect{}, math.Inf(1)
-			try := func(at geom.Rect, far float64) float64 {
-				c := far
-				if c >= least {
-					return least
-				}
-				boxes.Near(at.Grow(1.5), func(int) { c += onStep })
-				placed.Near(at.Grow(1), func(int) { c += onLabel })
-				segs.Near(at.Grow(0.5), func(n int) {
-					if sister(owners[n], i) {
-						c += onSister
-					} else {
-						c += onLine
-					}
-				})
-				if c < least {
-					best, least = at, c
-				}
-				return least
-			}
-			spots(r.Points, l, p.Lines[i].Outcome && j == 0, float64(j), try)
-			r.Labels[j] = best
-			placed.Add(best)
-			if least >= onLine && covered(i, best) {
-				hit = append(hit, block{i, best})
+	for i := range now {
+		for j, h := range now[i].hit {
+			if h {
+				hit = append(hit, block{i, now[i].at[j], now[i].labels[j].Placed})
 			}
 		}
 	}
 	return hit
+}
+
+// putLabels puts the labels, first those that a hand did. known tells that the last
+// page had the same lines.
+func (r *Router) putLabels(p *Page, now []labelled, known bool) {
+	t := &r.labels
+	if known {
+		for i := range now {
+			if o := &t.last[i]; o.from != now[i].from || !slices.Equal(o.points, now[i].points) {
+				t.touched = append(t.touched, boundsOf(o.points), boundsOf(now[i].points))
+			}
+		}
+	}
+	put := func(i, j int, at geom.Rect) {
+		now[i].at[j] = at
+		t.placed.Add(at)
+		if known {
+			if o := &t.last[i]; j >= len(o.at) {
+				t.touched = append(t.touched, at)
+			} else if o.at[j] != at {
+				t.touched = append(t.touched, o.at[j], at)
+			}
+		}
+	}
+	if known {
+		for i := range now {
+			for _, gone := range t.last[i].at[min(len(now[i].at), len(t.last[i].at)):] {
+				t.touched = append(t.touched, gone)
+			}
+		}
+	}
+	for i := range now {
+		for j, l := range now[i].labels {
+			if !l.Placed && !l.Inside {
+				continue
+			}
+			at := l.inside(now[i].points)
+			if l.Placed {
+				at = l.spot(now[i].points)
+			}
+			put(i, j, at)
+			now[i].hit[j] = p.KeepOff && l.Placed && r.covered(p, now, i, at)
+		}
+	}
+	for i := range now {
+		for j, l := range now[i].labels {
+			switch {
+			case l.Placed || l.Inside:
+			case known && r.untouched(&now[i], &t.last[i]):
+				put(i, j, t.last[i].at[j])
+				now[i].hit[j] = t.last[i].hit[j]
+			default:
+				at, cost := r.bestSpot(p, now, i, j)
+				put(i, j, at)
+				now[i].hit[j] = cost >= onLine && r.covered(p, now, i, at)
+			}
+		}
+	}
+}
+
+// untouched tells whether nothing has changed where a line's labels could stand.
+func (r *Router) untouched(l, last *labelled) bool {
+	if l.from != last.from || !slices.Equal(l.labels, last.labels) || !slices.Equal(l.points, last.points) {
+		return false
+	}
+	reach := 0.0
+	for _, s := range l.labels {
+		reach = max(reach, s.W, s.H)
+	}
+	room := boundsOf(l.points).Grow(reach + 2*beside)
+	return !slices.ContainsFunc(r.labels.touched, room.Overlaps)
+}
+
+// stretches are those of all lines, filed.
+func (r *Router) stretches(p *Page, lines []labelled) (segs *geom.Index, owners []int) {
+	t := &r.labels
+	if len(t.owners) == 0 {
+		t.segs.Reset(p.bounds())
+		for i := range lines {
+			pts := lines[i].points
+			for k := 0; k+1 < len(pts); k++ {
+				t.segs.Add(geom.Span(pts[k], pts[k+1]))
+				t.owners = append(t.owners, i)
+			}
+		}
+	}
+	return &t.segs, t.owners
+}
+
+// sister tells whether two lines leave the same step, or are one.
+func (p *Page) sister(i, j int) bool {
+	a, b := p.Lines[i].From.Box, p.Lines[j].From.Box
+	return i == j || a >= 0 && a == b
+}
+
+// covered tells whether a line that is no sister of line i lies on a label of that.
+func (r *Router) covered(p *Page, lines []labelled, i int, at geom.Rect) bool {
+	segs, owners := r.stretches(p, lines)
+	on := false
+	segs.Near(at.Grow(0.5), func(n int) { on = on || !p.sister(owners[n], i) })
+	return on
+}
+
+// bestSpot is the best place for label j of line i, and what it costs.
+func (r *Router) bestSpot(p *Page, lines []labelled, i, j int) (geom.Rect, float64) {
+	segs, owners := r.stretches(p, lines)
+	placed, boxes := &r.labels.placed, &r.near
+	best, least := geom.Rect{}, math.Inf(1)
+	try := func(at geom.Rect, far float64) float64 {
+		c := far
+		if c >= least {
+			return least
+		}
+		boxes.Near(at.Grow(1.5), func(int) { c += onStep })
+		placed.Near(at.Grow(1), func(int) { c += onLabel })
+		segs.Near(at.Grow(0.5), func(n int) {
+			if p.sister(owners[n], i) {
+				c += onSister
+			} else {
+				c += onLine
+			}
+		})
+		if c < least {
+			best, least = at, c
+		}
+		return least
+	}
+	spots(lines[i].points, lines[i].labels[j], p.Lines[i].Outcome && j == 0, float64(j), try)
+	return best, least
 }
 
 // spot is where a hand put the label.
@@ -205,7 +302,13 @@ func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.R
 			if t > l-half && t > half+3 {
 				break
 			}
-			at := min(t, max(l/2, l-half))
+			at := l - half // not by min, which in wasm is a call
+			if at < l/2 {
+				at = l / 2
+			}
+			if t < at {
+				at = t
+			}
 			if t == half+3 && l < s.H {
 				at = l / 2
 			}
@@ -217,6 +320,9 @@ func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.R
 				}
 			}
 			if far *= farOff; far >= least {
+				if done+at >= home { // from here on it only gets farther
+					break
+				}
 				continue
 			}
 			c := geom.Pt(a.X+ux*at, a.Y+uy*at)

@@ -41,6 +41,8 @@ type found struct {
 	none     bool // there is no path within the limit
 	direct   bool
 	rigid    bool  // is not to be moved by others
+	firm     bool  // is a way that is kept, and others keep off
+	yields   bool  // is one that makes way to others, by a gap at most
 	pins     []Pin // those that it keeps
 
 	known slotSet
@@ -82,39 +84,19 @@ func (r *Router) forget(p Page) {
 		clear(r.kept)
 		r.borders, r.choices = slices.Clone(p.Borders), nil
 	}
-	r.slot = resize(r.slot, len(p.Boxes))
-	r.changed = r.changed[:0]
-	var moved []geom.Rect
-	was := make([]int, len(r.slots)) // slot to index in the last page, from 1
-	for i, b := range r.boxes {
-		was[r.slots[b.ID]] = i + 1
+	r.changed, r.moved = r.changed[:0], r.moved[:0]
+	if len(r.boxes) != len(p.Boxes) || !slices.EqualFunc(r.boxes, p.Boxes, func(a, b Box) bool { return a.ID == b.ID }) {
+		r.number(p.Boxes)
 	}
-	for i, b := range p.Boxes {
-		// A page keeps most of its boxes at their index.
-		if i < len(r.boxes) && r.boxes[i].ID == b.ID {
-			r.slot[i] = r.slots[b.ID]
-		} else if at, ok := r.slots[b.ID]; ok {
-			r.slot[i] = at
-		} else {
-			r.slot[i] = len(r.slots)
-			r.slots[b.ID] = r.slot[i]
-		}
-		at := r.slot[i]
-		if at >= len(was) || was[at] == 0 || r.boxes[was[at]-1] != b {
-			r.changed.add(at)
-			moved = append(moved, b.Rect)
-		}
-		if at < len(was) {
-			was[at] = 0
+	for i := range p.Boxes {
+		if b, o := &p.Boxes[i], &r.boxes[i]; *b != *o {
+			r.changed.add(r.slot[i])
+			r.moved = append(r.moved, b.Rect)
+			r.labels.touched = append(r.labels.touched, b.Rect, o.Rect)
+			r.ports[i] = nil
 		}
 	}
-	for at, left := range was {
-		if left != 0 {
-			r.changed.add(at) // gone
-		}
-	}
-	r.boxes = append(r.boxes[:0], p.Boxes...)
-	r.ports = make([][]symbol.Port, len(p.Boxes))
+	copy(r.boxes, p.Boxes)
 	r.closes = make([][]int32, len(p.Boxes))
 	r.near.Reset(p.bounds())
 	for _, b := range p.Boxes {
@@ -124,8 +106,31 @@ func (r *Router) forget(p Page) {
 		if !f.used {
 			delete(r.kept, k)
 		}
-		f.gone = f.gone || !f.used || f.known.meets(r.changed) || f.entered(moved)
+		f.gone = f.gone || !f.used || f.known.meets(r.changed) || f.entered(r.moved)
 		f.used = false
+	}
+}
+
+// number gives each box of another list its slot, and makes it the last page's as far
+// as that knew them. What is gone has changed.
+func (r *Router) number(boxes []Box) {
+	last := make(map[string]Box, len(r.boxes))
+	for _, b := range r.boxes {
+		last[b.ID] = b
+	}
+	r.boxes, r.slot, r.ports = make([]Box, len(boxes)), make([]int, len(boxes)), make([][]symbol.Port, len(boxes))
+	for i, b := range boxes {
+		at, ok := r.slots[b.ID]
+		if !ok {
+			at = len(r.slots)
+			r.slots[b.ID] = at
+		}
+		r.slot[i], r.boxes[i] = at, last[b.ID]
+		delete(last, b.ID)
+	}
+	for id, b := range last {
+		r.changed.add(r.slots[id])
+		r.labels.touched = append(r.labels.touched, b.Rect)
 	}
 }
 
@@ -157,6 +162,9 @@ func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *
 }
 
 func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound, like *found) *found {
+	if f := r.stay[i]; f != nil {
+		return f
+	}
 	l := &p.Lines[i]
 	k := key{line: l.ID, fromPort: l.From.Port, toPort: l.To.Port, fromAt: l.From.At, toAt: l.To.At, noFrom: noFrom, noTo: noTo, pins: pinKey(l.Pins), direct: l.Direct, room: l.From.Room + l.To.Room + l.From.Half + l.To.Half, most: most, like: like}
 	k.from, k.to = -1, -1
@@ -197,21 +205,20 @@ func cost(pts []geom.Point) float64 {
 // gates lists where a line may hold at an end: the port it is glued to, or all
 // natural ports; sides that another box closes, or that are not to be taken,
 // are left out as long as one stays.
-func (r *Router) gates(p Page, e End, no sides, rects []geom.Rect, out bool) []gate {
+// They are written to list, from its start.
+func (r *Router) gates(list []gate, p *Page, e *End, no sides, rects []geom.Rect, out bool) []gate {
+	list = list[:0]
 	if e.Box < 0 {
-		return []gate{{port: round(e.At), turn: round(e.At), free: true}}
+		return append(list, gate{port: round(e.At), turn: round(e.At), free: true})
 	}
-	b := p.Boxes[e.Box]
+	b := &p.Boxes[e.Box]
 	if e.Placed {
 		g := gate{name: e.Port, side: e.Side, fixed: true, port: round(e.At)}
 		g.turn = before(g.port, e.Side, b.Rect, e.Room, clearance(g.port, e.Side, b.Rect, e.Room, rects))
-		return []gate{g}
+		return append(list, g)
 	}
-	if r.ports[e.Box] == nil {
-		r.ports[e.Box] = b.Kind.Ports(b.Rect.W, b.Rect.H)
-	}
-	all, open := make([]gate, 0, 4), 0 // open ones first
-	for _, port := range r.ports[e.Box] {
+	all, open := list, 0 // open ones first
+	for _, port := range r.portsOf(p, e.Box) {
 		if e.Port != "" && e.Port != port.Name {
 			continue
 		}
@@ -392,7 +399,7 @@ func (r *Router) nearest(p Page, e, other End, out bool) gate {
 	if other.Box >= 0 {
 		target = p.Boxes[other.Box].Rect.Centre()
 	}
-	gs := r.gates(p, e, 0, nil, out)
+	gs := r.gates(nil, &p, &e, 0, nil, out)
 	best := gs[0]
 	for _, g := range gs[1:] {
 		if g.port.Dist(target) < best.port.Dist(target) {

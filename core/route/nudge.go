@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -15,6 +16,7 @@ type nudger struct {
 	near  *geom.Index // the boxes
 	paths []*found
 	lines [][]geom.Point
+	among []int         // the lines that may move, and those that they could come near to
 	crew  map[int][]int // per leading stretch, those that move along with it
 	*nudging
 }
@@ -52,14 +54,23 @@ type stretch struct {
 func (r *Router) newNudger(p Page, paths []*found, clear []block) *nudger {
 	n := &nudger{p: p, clear: clear, near: &r.near, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
 	all := 0
+	var rooms []geom.Rect
 	for _, f := range paths {
-		all += len(f.points)
+		if !f.firm {
+			all += len(f.points)
+			rooms = append(rooms, boundsOf(f.points).Grow(3*farthest))
+		}
 	}
 	buf := make([]geom.Point, 0, all)
 	for i, f := range paths {
-		at := len(buf)
-		buf = append(buf, f.points...)
-		n.lines[i] = buf[at:len(buf):len(buf)]
+		if n.lines[i] = f.points; !f.firm {
+			at := len(buf)
+			buf = append(buf, f.points...)
+			n.lines[i] = buf[at:len(buf):len(buf)]
+		}
+		if !f.firm || slices.ContainsFunc(rooms, f.zones[0].Overlaps) {
+			n.among = append(n.among, i)
+		}
 	}
 	return n
 }
@@ -77,6 +88,9 @@ func (n *nudger) routes() []Route {
 func (n *nudger) points(i int) []geom.Point {
 	pts := n.lines[i]
 	f, l := n.paths[i], &n.p.Lines[i]
+	if f.firm {
+		return pts
+	}
 	if last := len(pts) - 1; !f.direct {
 		n.meet(&pts[0], l.From, f.from)
 		n.meet(&pts[last], l.To, f.to)
@@ -137,17 +151,19 @@ func (n *nudger) run() {
 // stretches lists the parts of all lines in one direction, in page order.
 func (n *nudger) stretches(upright bool) []stretch {
 	out := n.list[:0]
-	for i, pts := range n.lines {
+	for _, i := range n.among {
+		pts := n.lines[i]
 		for k := 0; k+1 < len(pts); k++ {
 			a, b := pts[k], pts[k+1]
 			if upright && a.X != b.X || !upright && a.Y != b.Y || a == b {
 				continue
 			}
 			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1, lead: len(out)}
-			if upright {
-				s.pos, s.low, s.high = a.X, min(a.Y, b.Y), max(a.Y, b.Y)
-			} else {
-				s.pos, s.low, s.high = a.Y, min(a.X, b.X), max(a.X, b.X)
+			if s.pos, s.low, s.high = a.Y, a.X, b.X; upright {
+				s.pos, s.low, s.high = a.X, a.Y, b.Y
+			}
+			if s.low > s.high {
+				s.low, s.high = s.high, s.low
 			}
 			s.was = s.pos
 			if k == 0 || k == len(pts)-2 {
@@ -260,7 +276,7 @@ func (n *nudger) pass(upright bool) bool {
 	n.pairs, n.queue = n.pairs[:0], n.queue[:0]
 	left := &n.left[axis(!upright)]
 	for i := range ss {
-		if len(*left) != len(ss) || !ss[i].stands(&(*left)[i]) {
+		if !n.firm(&ss[i]) && (len(*left) != len(ss) || !ss[i].stands(&(*left)[i])) {
 			n.queue = append(n.queue, i)
 		}
 	}
@@ -340,7 +356,7 @@ func (n *nudger) cramped(ss []stretch, q pair) bool {
 
 // put writes a stretch's place back into its line.
 func (n *nudger) put(s *stretch, upright bool) {
-	if s.line < 0 {
+	if s.line < 0 || n.firm(s) {
 		return
 	}
 	pts := n.lines[s.line]
@@ -386,7 +402,9 @@ func (n *nudger) closeTo(ss []stretch, f func(i, j int)) {
 				return false
 			}
 			if !n.asked[j] && n.beside(&ss[i], &ss[j]) {
-				n.queue = append(n.queue, j)
+				if !n.firm(&ss[j]) {
+					n.queue = append(n.queue, j)
+				}
 				f(min(i, j), max(i, j))
 			}
 			return true
@@ -397,6 +415,9 @@ func (n *nudger) closeTo(ss []stretch, f func(i, j int)) {
 		}
 	}
 }
+
+// firm tells of a stretch that others keep off.
+func (n *nudger) firm(s *stretch) bool { return s.line >= 0 && n.paths[s.line].firm }
 
 // beside tells whether two stretches are to be kept apart and run along each other.
 func (n *nudger) beside(a, b *stretch) bool {
@@ -503,6 +524,13 @@ func (n *nudger) bound(s *stretch, upright bool) {
 	fixed := f.through || f.direct || f.rigid || f.pinned(upright, s.was)
 	if fixed {
 		s.min, s.max = s.pos, s.pos
+	}
+	if f.yields {
+		at := f.points[s.at].Y
+		if upright {
+			at = f.points[s.at].X
+		}
+		s.min, s.max = max(s.min, at-Gap), min(s.max, at+Gap)
 	}
 	s.from, s.to = s.min, s.max
 	if fixed {
@@ -646,10 +674,10 @@ func (n *nudger) clashes() []clash {
 				return
 			}
 			l, o := max(a.line, b.line), min(a.line, b.line)
-			if n.paths[l].direct {
+			if n.paths[l].direct || n.paths[l].stays() {
 				l, o = o, l
 			}
-			if n.paths[l].through || n.paths[l].direct {
+			if n.paths[l].through || n.paths[l].direct || n.paths[l].firm {
 				return
 			}
 			if at[l] == 0 {

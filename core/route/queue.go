@@ -13,8 +13,7 @@ type item struct {
 // state, so that the same page always gives the same path.
 type queue []item
 
-func (q queue) less(i, j int) bool {
-	a, b := &q[i], &q[j]
+func (a *item) before(b *item) bool {
 	if d := a.total - b.total; d < -1e-9 || d > 1e-9 {
 		return d < 0
 	}
@@ -24,38 +23,46 @@ func (q queue) less(i, j int) bool {
 	return a.state < b.state
 }
 
-// push and pop are container/heap's, without an allocation for each item.
-func (q *queue) push(v item) {
-	*q = append(*q, v)
-	for i := len(*q) - 1; i > 0; {
+// push and pop are container/heap's, without an allocation for each item; an item is
+// moved only where it stays.
+func (q *queue) push(v *item) {
+	*q = append(*q, item{})
+	h := *q
+	i := len(h) - 1
+	for i > 0 {
 		up := (i - 1) / 2
-		if !q.less(i, up) {
+		if !v.before(&h[up]) {
 			break
 		}
-		(*q)[i], (*q)[up] = (*q)[up], (*q)[i]
+		h[i] = h[up]
 		i = up
 	}
+	h[i] = *v
 }
 
 func (q *queue) pop() item {
 	h := *q
-	top, n := h[0], len(h)-1
-	h[0] = h[n]
+	n := len(h) - 1
+	top, v := h[0], &h[n]
 	h = h[:n]
 	*q = h
-	for i := 0; ; {
+	i := 0
+	for {
 		c := 2*i + 1
 		if c >= n {
 			break
 		}
-		if c+1 < n && h.less(c+1, c) {
+		if c+1 < n && h[c+1].before(&h[c]) {
 			c++
 		}
-		if !h.less(c, i) {
+		if !h[c].before(v) {
 			break
 		}
-		h[i], h[c] = h[c], h[i]
+		h[i] = h[c]
 		i = c
+	}
+	if n > 0 {
+		h[i] = *v
 	}
 	return top
 }

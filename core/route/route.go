@@ -11,9 +11,12 @@
 // after Wybrow, Marriott and Stuckey, 'Orthogonal Connector Routing', 2009, and
 // labels find their places (label.go).
 //
-// The result is a function of the page alone. A Router keeps what it found for
-// the lines whose surroundings did not change (lazy.go), which makes dragging cheap and
-// changes no result.
+// Lines may bring a way along that they had before (keep.go): they stay there, where they
+// still can, and the others find theirs beside them.
+//
+// The result is a function of the page alone, the ways that its lines bring along
+// included. A Router keeps what it found for the lines whose surroundings did not change
+// (lazy.go), which makes dragging cheap and changes no result.
 package route
 
 import (
@@ -67,6 +70,11 @@ type Line struct {
 	Direct   bool  // runs straight from end to end, whatever stands there
 	Pins     []Pin // stretches that it has to run along, from first to last
 	Labels   []Label
+
+	// Way is how the line ran before, where it is to stay; nil to find it. Firm, it is
+	// not set apart from others either: these keep off it.
+	Way  *Route
+	Firm bool
 }
 
 // Pin is the place of a stretch: the x of an upright one, the y of a level one.
@@ -99,8 +107,10 @@ type Router struct {
 	boxes   []Box // of the last page
 	borders []float64
 	kept    map[key]*found
-	changed slotSet  // what is not as it was on the last page
-	choices []choice // of the last page's lines
+	changed slotSet     // what is not as it was on the last page
+	moved   []geom.Rect // the places of these
+	choices []choice    // of the last page's lines
+	spare   []choice    // their memory is used again
 
 	slots  map[string]int // box id to its bit in a set, the same from page to page
 	slot   []int          // per box of the page being routed
@@ -110,6 +120,10 @@ type Router struct {
 	labels labelling
 	work   searcher
 
+	held  []held   // per line of the page
+	stay  []*found // per line of the page, the path that it keeps
+	lines []Line   // of the page, where they hold
+
 	exploring exploring
 	nudging   nudging
 }
@@ -118,8 +132,9 @@ type Router struct {
 // labels.
 func (r *Router) Routes(p Page) []Route {
 	r.forget(p)
+	p = r.hold(p)
 	at := endsOf(p)
-	n := r.untangle(p, r.uncrossAll(p, at, r.settleSides(p, at)))
+	n := r.separate(p, r.uncrossAll(p, at, r.settleSides(p, at)))
 	paths := n.paths
 	out := n.routes()
 	hit := r.placeLabels(p, out)
@@ -136,8 +151,13 @@ func (r *Router) Routes(p Page) []Route {
 		for i := range out {
 			if blocked[i] {
 				for _, at := range out[i].Labels {
-					blocks = append(blocks, block{i, at})
+					blocks = append(blocks, block{line: i, rect: at})
 				}
+			}
+		}
+		for _, h := range hit { // firm ones, to a label that is new there
+			if !n.paths[h.line].firm {
+				paths = yielding(paths, n.firmOn(out, h), h.placed)
 			}
 		}
 		n = r.newNudger(p, paths, blocks)

@@ -5,6 +5,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"os"
+	"slices"
 	"testing"
 
 	"plaintracer/core/geom"
@@ -165,6 +166,26 @@ func TestHistoryDoesNotMatter(t *testing.T) {
 		}
 		if got := fmt.Sprint(used.Routes(p)); got != want {
 			t.Fatalf("seed %d: after another history the routes differ", seed)
+		}
+	}
+}
+
+// Nor does it where steps lie on each other.
+func TestHistoryOnCrammedPages(t *testing.T) {
+	for seed := uint64(10); seed < 22; seed++ {
+		p := generated(seed, 30, -91)
+		r := rand.New(rand.NewPCG(seed, 10))
+		var used Router
+		used.Routes(p)
+		for m := range 3 {
+			q := Page{Boxes: slices.Clone(p.Boxes), Lines: slices.Clone(p.Lines)}
+			for range 1 + 2*m {
+				b := &q.Boxes[r.IntN(len(q.Boxes))]
+				b.Rect = b.Rect.Move(geom.Pt(float64(r.IntN(200)-100), float64(r.IntN(200)-100)))
+			}
+			if p = q; fmt.Sprint(used.Routes(p)) != fmt.Sprint(new(Router).Routes(p)) {
+				t.Fatalf("seed %d: after page %d the routes differ", seed, m)
+			}
 		}
 	}
 }
@@ -347,18 +368,52 @@ func FuzzRoutes(f *testing.F) {
 			l.Labels = append(l.Labels, Label{W: 30, H: 14, Placed: r.IntN(2) == 0, Along: r.Float64(), Beside: dy})
 		}
 		p.Borders = []float64{dy, p.Boxes[n/3].Rect.Bottom() + 20}
+		for range min(max(pins, 0), 3) { // ways that lead anywhere
+			l := &p.Lines[r.IntN(len(p.Lines))]
+			w := &Route{FromPort: []string{"", "top", "right"}[r.IntN(3)], ToPort: "left"}
+			for range r.IntN(6) {
+				w.Points = append(w.Points, geom.Pt(math.Round(r.Float64()*900), math.Round(r.Float64()*900+dy)))
+			}
+			l.Way, l.Firm = w, r.IntN(2) == 0
+		}
 		var router Router
-		for _, x := range router.Routes(p) {
-			for _, q := range x.Points {
-				if !geom.Finite(q.X, q.Y) {
-					t.Fatalf("a point at %v", q)
+		finite := func(p Page) []Route {
+			routes := router.Routes(p)
+			for _, x := range routes {
+				for _, q := range x.Points {
+					if !geom.Finite(q.X, q.Y) {
+						t.Fatalf("a point at %v", q)
+					}
+				}
+				for _, b := range x.Labels {
+					if !geom.Finite(b.X, b.Y) {
+						t.Fatalf("a label at %v", b)
+					}
 				}
 			}
-			for _, b := range x.Labels {
-				if !geom.Finite(b.X, b.Y) {
-					t.Fatalf("a label at %v", b)
+			return routes
+		}
+		was := finite(p)
+		if n > 16 { // of more, on each other, one is enough for the fuzzer's patience
+			return
+		}
+		for m := range min(max(pins, 0), 2) { // steps that are moved, alone and together
+			q := Page{Boxes: slices.Clone(p.Boxes), Lines: slices.Clone(p.Lines), Borders: p.Borders}
+			d := geom.Pt(float64(r.IntN(200)-100), float64(r.IntN(200)-100))
+			for range 1 + 2*m {
+				b := &q.Boxes[r.IntN(len(q.Boxes))]
+				b.Rect = b.Rect.Move(d)
+			}
+			Keep(&p, was, &q)
+			p, was = q, finite(q)
+		}
+		if fresh := new(Router).Routes(p); fmt.Sprint(fresh) != fmt.Sprint(was) {
+			for i := range fresh {
+				if fmt.Sprint(fresh[i]) != fmt.Sprint(was[i]) {
+					t.Errorf("a router that saw other pages routes line %d %v, not %v", i, was[i], fresh[i])
 				}
 			}
+			t.FailNow()
 		}
 	})
 }

@@ -52,8 +52,7 @@ type searcher struct {
 	marks  []mark  // per state
 	now    uint32
 	heap   queue
-	looked int    // states, since ever
-	next   []item // what can be gone to from where the search stands
+	looked int // states, since ever
 	points []geom.Point
 }
 
@@ -74,7 +73,7 @@ const glance = 800
 
 // straying is how many states a search looks at before it finds out what it takes
 // to come to a goal from everywhere; most are done by then.
-const straying = 24
+const straying = 23
 
 // Headings are symbol.Side values: the way a path moves.
 const headings = 4
@@ -109,14 +108,13 @@ func (s *searcher) find(g ground, from, to []gate, most bound) ([]geom.Point, *g
 		last = glance
 	}
 	for n := range last {
-		if n == straying {
-			s.findAway()
-		}
-		s.enter()
 		if len(s.heap) == 0 {
 			break
 		}
 		it := s.heap.pop()
+		if n == straying {
+			s.findAway()
+		}
 		s.looked++
 		if it.cost > s.marks[it.state].cost+1e-9 {
 			continue
@@ -150,14 +148,13 @@ func (s *searcher) begin(from []gate) {
 			break
 		}
 	}
-	s.heap, s.next = s.heap[:0], s.next[:0]
+	s.heap = s.heap[:0]
 	for i := range from {
 		g := &from[i]
 		x, y := index(s.xs, g.turn.X), index(s.ys, g.turn.Y)
 		for h := range symbol.Side(headings) {
 			if g.free || h == g.side {
-				st := s.state(behind(s.pins, 0, g.turn, h), x, y, h)
-				s.next = append(s.next, item{cost: g.port.Dist(g.turn) + g.cost, state: st, prev: -1 - int32(i), run: s.runAt(axis(level(h)), x, y)})
+				s.visit(behind(s.pins, 0, g.turn, h), x, y, h, g.port.Dist(g.turn)+g.cost, -1-int32(i), 0, s.runAt(axis(level(h)), x, y))
 			}
 		}
 	}
@@ -178,50 +175,46 @@ func (s *searcher) place(st int) (stage, x, y int) {
 	return stage, st & (1<<s.shift - 1), st >> s.shift
 }
 
-// enter queues the states that can be gone to next, where that is cheaper than
-// what was known.
-func (s *searcher) enter() {
-	goals := s.goals
-	for k := range s.next {
-		n := &s.next[k]
-		m := &s.marks[n.state]
-		if m.stamp == s.now && n.cost >= m.cost-1e-9 {
-			continue
+// visit queues a state that can be gone to, where that is cheaper than what was known.
+func (s *searcher) visit(stage, x, y int, h symbol.Side, cost float64, prev, bends, run int32) {
+	st := s.state(stage, x, y, h)
+	m := &s.marks[st]
+	if m.stamp == s.now && cost >= m.cost-1e-9 {
+		return
+	}
+	m.stamp, m.cost, m.prev = s.now, cost, prev
+	away := uint8(0)
+	if s.aware && run >= 0 {
+		if away = s.fields[axis(level(h))].runs[run].away; away == 0 {
+			return
 		}
-		m.stamp, m.cost, m.prev = s.now, n.cost, n.prev
-		_, i, j := s.place(int(n.state))
-		x, y, h := s.xs[i], s.ys[j], n.state%headings
-		away := uint8(0)
-		if s.aware && n.run >= 0 {
-			if away = s.fields[axis(level(symbol.Side(h)))].runs[n.run].away; away == 0 {
-				continue
-			}
-			away--
+		away--
+	}
+	at := geom.Point{X: s.xs[x], Y: s.ys[y]}
+	rest := far // a lower bound of what is still to pay
+	for i := range s.goals {
+		g := &s.goals[i]
+		dx, dy := g.p.X-at.X, g.p.Y-at.Y
+		t := g.turns[h][sign(dx)][sign(dy)]
+		if away > t {
+			t = away
 		}
-		rest := math.Inf(1) // a lower bound of what is still to pay
-		for i := range goals {
-			g := &goals[i]
-			dx, dy := g.p.X-x, g.p.Y-y
-			t := max(away, g.turns[h][sign(dx)][sign(dy)])
-			if dx < 0 {
-				dx = -dx
-			}
-			if dy < 0 {
-				dy = -dy
-			}
-			if d := dx + dy + g.tail + bendCost*float64(t); d < rest && int(n.bends)+int(t) <= s.most.bends {
-				rest = d
-			}
+		if dx < 0 {
+			dx = -dx
 		}
-		if n.cost+rest <= s.most.cost && rest < far {
-			n.total = n.cost + rest*s.weight
-			s.heap.push(*n)
+		if dy < 0 {
+			dy = -dy
+		}
+		if d := dx + dy + g.tail + bendCost*float64(t); d < rest && int(bends)+int(t) <= s.most.bends {
+			rest = d
 		}
 	}
-	s.next = s.next[:0]
+	if cost+rest <= s.most.cost && rest < far {
+		s.heap.push(&item{total: cost + rest*s.weight, cost: cost, state: st, prev: prev, bends: bends, run: run})
+	}
 }
 
-// expand lists what can be gone to from a state, or tells the gate that it has
+// expand visits what can be gone to from a state, or tells the gate that it has
 // reached.
 func (s *searcher) expand(it *item) *gate {
 	stage, x, y := s.place(int(it.state))
@@ -235,7 +228,7 @@ func (s *searcher) expand(it *item) *gate {
 			return g.g
 		}
 		if h != opposite(g.in) && h != g.in {
-			s.next = append(s.next, item{cost: it.cost + bendCost, state: s.state(stage, x, y, g.in), prev: it.state, bends: it.bends + 1, run: s.runAt(axis(level(g.in)), x, y)})
+			s.visit(stage, x, y, g.in, it.cost+bendCost, it.state, it.bends+1, s.runAt(axis(level(g.in)), x, y))
 		}
 	}
 	across := s.runAt(axis(!level(h)), x, y)
@@ -249,7 +242,7 @@ func (s *searcher) expand(it *item) *gate {
 			if len(s.pins) > 0 {
 				n = behind(s.pins, stage, geom.Point{X: s.xs[x], Y: s.ys[y]}, nh)
 			}
-			s.next = append(s.next, item{cost: c + l, state: s.state(n, x, y, nh), prev: it.state, bends: bends, run: run})
+			s.visit(n, x, y, nh, c+l, it.state, bends, run)
 		}
 	}
 	return nil

@@ -25,7 +25,7 @@ func TestBoundsHold(t *testing.T) {
 			if l.From.Box < 0 || l.To.Box < 0 || l.From.Box == l.To.Box {
 				continue
 			}
-			from, to := r.gates(p, l.From, 0, rects, true), r.gates(p, l.To, 0, rects, false)
+			from, to := r.gates(nil, &p, &l.From, 0, rects, true), r.gates(nil, &p, &l.To, 0, rects, false)
 			within := bound{1e6, mostGlimpsed + 1} // so that find does without glimpse
 			pts, _, _ := r.work.find(x.ground, from, to, within)
 			if pts == nil {

@@ -1,6 +1,8 @@
 package route
 
 import (
+	"slices"
+
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -24,12 +26,12 @@ func (r *Router) settleSides(p Page, at ends) []*found {
 		s.paths[i] = r.path(p, i, 0, 0)
 	}
 	for b := range p.Boxes {
-		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 1 {
+		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 1 && s.free(b) {
 			s.settleTips(b)
 		}
 	}
 	for b := range p.Boxes {
-		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 0 && len(s.ins[b]) > 0 {
+		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 0 && len(s.ins[b]) > 0 && s.free(b) {
 			s.unmix(b)
 		}
 	}
@@ -56,7 +58,21 @@ type settling struct {
 type ends struct{ outs, ins [][]int }
 
 func endsOf(p Page) ends {
-	e := ends{outs: make([][]int, len(p.Boxes)), ins: make([][]int, len(p.Boxes))}
+	count := make([]int, 2*len(p.Boxes)) // out of each box, and into it
+	for i := range p.Lines {
+		if b := p.Lines[i].From.Box; b >= 0 {
+			count[2*b]++
+		}
+		if b := p.Lines[i].To.Box; b >= 0 {
+			count[2*b+1]++
+		}
+	}
+	all, lists := make([]int, 2*len(p.Lines)), make([][]int, 2*len(p.Boxes))
+	e := ends{outs: lists[:len(p.Boxes)], ins: lists[len(p.Boxes):]}
+	for b := range p.Boxes {
+		e.outs[b], all = all[:0:count[2*b]], all[count[2*b]:]
+		e.ins[b], all = all[:0:count[2*b+1]], all[count[2*b+1]:]
+	}
 	for i := range p.Lines {
 		if b := p.Lines[i].From.Box; b >= 0 {
 			e.outs[b] = append(e.outs[b], i)
@@ -66,6 +82,12 @@ func endsOf(p Page) ends {
 		}
 	}
 	return e
+}
+
+// free tells whether a line of a box is to find its way.
+func (s *settling) free(b int) bool {
+	find := func(i int) bool { return s.r.stay[i] == nil }
+	return slices.ContainsFunc(s.outs[b], find) || slices.ContainsFunc(s.ins[b], find)
 }
 
 // final is the path of line i after all that was settled at both of its ends,

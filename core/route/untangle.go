@@ -10,7 +10,8 @@ import (
 // there is no end of it.
 const (
 	clashRounds = 20    // in which lines that lie on others are routed anew
-	effort      = 10000 // states that the searches of these look at, for each line of the page
+	effort      = 10000 // states that the searches of these look at, for each line that finds its way
+	leastFree   = 20    // lines that this counts beside those
 	gentle      = 2     // of the rounds, in which a line keeps off those alone that it has lain on
 	mostMet     = 6     // of these
 )
@@ -21,46 +22,62 @@ const (
 	mostWalls = 300  // stretches there; where there are more, half as far around the line itself
 	few       = 3    // lines that are left to set apart
 	fewsWalls = 800  // stretches there for these
+
+	// The same where others are to stay: there are few lines then, and the more to keep off.
+	wideVicinity = 300.0
+	wideWalls    = 2000
 )
 
 // untangle sets the lines apart. Those that still lie on others, because more
 // go through a gap than there is room for, are routed anew, and the round that
-// leaves the fewest is kept. Where the last few do not come apart, now the one of
+// leaves the fewest is kept; it tells those. Where the last few do not come apart, now the one of
 // a pair is routed anew and now the other, and now it may be moved again, when
 // all are set apart, and now it may not.
-func (r *Router) untangle(p Page, paths []*found) *nudger {
+func (r *Router) untangle(p Page, paths []*found) (*nudger, []clash) {
 	n := r.newNudger(p, paths, nil)
 	n.run()
-	best, left, last := n, -1, r.work.looked+effort*len(p.Lines)
+	free := 0
+	for _, f := range paths {
+		if !f.stays() {
+			free++
+		}
+	}
+	best, left, last := n, []clash(nil), r.work.looked+effort*min(len(paths), leastFree+free)
 	met := map[int][]int{} // per line, those that it has lain on
 	for round := 0; ; round++ {
 		clashes := n.clashes()
-		if left < 0 || len(clashes) < left {
-			best, left = n, len(clashes)
+		if round == 0 || len(clashes) < len(left) {
+			best, left = n, clashes
 		}
-		if left == 0 || round == clashRounds {
-			return best
+		if len(left) == 0 || round == clashRounds {
+			return best, left
 		}
 		paths, lines, moved := slices.Clone(n.paths), slices.Clone(n.lines), false
 		for _, c := range clashes {
 			if r.work.looked > last {
-				return best
+				return best, left
 			}
 			i, walls := c.line, []wall(nil)
+			if n.paths[i].stays() {
+				continue
+			}
 			if round < gentle {
 				met[i] = remember(met[i], c.others)
 				for _, o := range met[i] {
 					walls = append(walls, along(lines[o])...)
 				}
 			} else {
-				most := mostWalls
+				most, reach := mostWalls, vicinity
 				if len(clashes) <= few {
 					most = fewsWalls
-					if round%4 >= 2 {
+					if round%4 >= 2 && !n.paths[c.others[0]].stays() {
 						i = c.others[0]
 					}
 				}
-				walls = around(lines, i, most)
+				if free < len(paths) {
+					most, reach = wideWalls, wideVicinity
+				}
+				walls = around(lines, i, most, reach)
 			}
 			alt := r.apart(&p, i, n.paths[i], walls)
 			if alt == nil {
@@ -73,7 +90,7 @@ func (r *Router) untangle(p Page, paths []*found) *nudger {
 			paths[i], moved = alt, true
 		}
 		if !moved {
-			return best
+			return best, left
 		}
 		n = r.newNudger(p, paths, nil)
 		n.run()
@@ -92,7 +109,7 @@ func remember(met, lines []int) []int {
 
 // around are the stretches of others that run in the vicinity of line i; where
 // those are more than most, in the vicinity of its own stretches.
-func around(lines [][]geom.Point, i, most int) []wall {
+func around(lines [][]geom.Point, i, most int, reach float64) []wall {
 	near := func(rooms []geom.Rect) []wall {
 		var out []wall
 		for j, pts := range lines {
@@ -105,11 +122,11 @@ func around(lines [][]geom.Point, i, most int) []wall {
 		}
 		return out
 	}
-	out := near([]geom.Rect{boundsOf(lines[i]).Grow(vicinity)})
+	out := near([]geom.Rect{boundsOf(lines[i]).Grow(reach)})
 	if len(out) > most {
 		var rooms []geom.Rect
 		for _, w := range along(lines[i]) {
-			rooms = append(rooms, geom.Span(w.a, w.b).Grow(vicinity/2))
+			rooms = append(rooms, geom.Span(w.a, w.b).Grow(reach/2))
 		}
 		out = near(rooms)
 	}

@@ -1,0 +1,165 @@
+package route
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// kept routes a page, changes it and routes it again with what stays.
+func kept(p Page, change func(*Page)) (was, now []Route, q Page) {
+	var r Router
+	was = r.Routes(p)
+	q = Page{Boxes: slices.Clone(p.Boxes), Lines: slices.Clone(p.Lines), Borders: p.Borders}
+	change(&q)
+	Keep(&p, was, &q)
+	return was, r.Routes(q), q
+}
+
+// What a change concerns finds its way, everything else stays.
+func TestKeep(t *testing.T) {
+	p := Page{
+		Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 0, 300), box("d", 400, 300), box("e", 700, 150)},
+		Lines: []Line{
+			{ID: "ab", From: End{Box: 0}, To: End{Box: 1}},
+			{ID: "cd", From: End{Box: 2}, To: End{Box: 3}},
+			{ID: "ad", From: End{Box: 0}, To: End{Box: 3}},
+		},
+	}
+	move := func(d geom.Point, boxes ...int) func(*Page) {
+		return func(q *Page) {
+			for _, b := range boxes {
+				q.Boxes[b].Rect = q.Boxes[b].Rect.Move(d)
+			}
+		}
+	}
+	for _, c := range []struct {
+		name    string
+		change  func(*Page)
+		stay    string // ids of the lines that are firm where they were
+		shifted string // and of those that are moved along
+	}{
+		{"a step that no line knows moves", move(geom.Pt(30, 20), 4), "ab cd ad", ""},
+		{"a step at the end of one line moves", move(geom.Pt(0, -30), 1), "cd ad", ""},
+		{"two steps move with the line between them", move(geom.Pt(0, 30), 2, 3), "ab", "cd"},
+		{"everything moves", move(geom.Pt(-80, 30), 0, 1, 2, 3, 4), "", "ab cd ad"},
+		{"a step comes into the way of two lines", move(geom.Pt(-500, 140), 4), "ab", ""},
+		{"a step is dropped that none knows", func(q *Page) { q.Boxes = q.Boxes[:4] }, "ab cd ad", ""},
+		{"a step changes its symbol", func(q *Page) { q.Boxes[2].Kind = symbol.Data }, "ab ad", ""},
+		{"a line is glued to a port", func(q *Page) { q.Lines[0].To.Port = "top" }, "cd ad", ""},
+		{"a line is pinned", func(q *Page) { q.Lines[1].Pins = []Pin{{false, 420}} }, "ab ad", ""},
+	} {
+		was, now, q := kept(p, c.change)
+		var stay, shifted []string
+		for i, l := range q.Lines {
+			if l.Way == nil {
+				continue
+			}
+			if d := now[i].Points[0].Sub(was[i].Points[0]); l.Firm {
+				stay = append(stay, l.ID)
+				if fmt.Sprint(now[i].Points) != fmt.Sprint(was[i].Points) {
+					t.Errorf("%s: %s had %v, has %v", c.name, l.ID, was[i].Points, now[i].Points)
+				}
+			} else {
+				shifted = append(shifted, l.ID)
+				for k := range now[i].Points {
+					if now[i].Points[k].Dist(was[i].Points[k].Add(d)) > 0.02 {
+						t.Errorf("%s: %s had %v, has %v", c.name, l.ID, was[i].Points, now[i].Points)
+					}
+				}
+			}
+		}
+		if a, b := fmt.Sprint(stay, shifted), "["+c.stay+"] ["+c.shifted+"]"; a != b {
+			t.Errorf("%s: %s stay and are moved along, not %s", c.name, a, b)
+		}
+	}
+}
+
+// A way that leads elsewhere than its line, or through a step, is not kept, whoever says so.
+func TestUnfitWays(t *testing.T) {
+	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 200, 100)}, Lines: []Line{{ID: "ab", From: End{Box: 0}, To: End{Box: 1}}}}
+	free := fmt.Sprint(new(Router).Routes(p))
+	fits := Route{FromPort: "bottom", ToPort: "bottom", Points: []geom.Point{{X: 50, Y: 50}, {X: 50, Y: 200}, {X: 450, Y: 200}, {X: 450, Y: 50}}}
+	for _, c := range []struct {
+		name string
+		fits bool
+		way  func(w *Route)
+	}{
+		{"one that fits", true, func(w *Route) {}},
+		{"another port", false, func(w *Route) { w.ToPort = "top" }},
+		{"no such port", false, func(w *Route) { w.FromPort = "middle" }},
+		{"beside the step", false, func(w *Route) { w.Points[3].Y = 60 }},
+		{"one point", false, func(w *Route) { w.Points = w.Points[:1] }},
+		{"through a step", false, func(w *Route) { w.Points[1].Y, w.Points[2].Y = 120, 120 }},
+	} {
+		w := fits
+		w.Points = slices.Clone(fits.Points)
+		c.way(&w)
+		p.Lines[0].Way, p.Lines[0].Firm = &w, true
+		got := new(Router).Routes(p)
+		if c.fits && fmt.Sprint(got[0].Points) != fmt.Sprint(fits.Points) || !c.fits && fmt.Sprint(got) != free {
+			t.Errorf("%s: it runs %v", c.name, got[0].Points)
+		}
+	}
+}
+
+// Where a line has no room beside ones that stay, these make way, by a gap at most.
+func TestKeptWaysMakeWay(t *testing.T) {
+	// A corridor of 32 px with two lines in it, and a third that has to go through.
+	var p Page
+	wall := func(id string, x, y, w, h float64) {
+		p.Boxes = append(p.Boxes, Box{ID: id, Kind: symbol.Process, Rect: geom.Rect{X: x, Y: y, W: w, H: h}})
+	}
+	wall("above", 200, -2000, 600, 2200)
+	wall("below", 200, 232, 600, 2200)
+	for i, y := range []float64{100, 200, 300} {
+		wall(fmt.Sprint("from", i), 0, y, 80, 40)
+		wall(fmt.Sprint("to", i), 920, y, 80, 40)
+	}
+	for i := range 2 {
+		p.Lines = append(p.Lines, Line{ID: fmt.Sprint("l", i), From: End{Box: 2 + 2*i}, To: End{Box: 3 + 2*i}})
+	}
+	was, now, q := kept(p, func(q *Page) {
+		q.Lines = append(q.Lines, Line{ID: "third", From: End{Box: 6}, To: End{Box: 7}})
+	})
+	if n := onEachOther(q, now); n > 0 {
+		t.Errorf("%d stretches lie on each other: %v", n, now)
+	}
+	for i := range was {
+		for k := range was[i].Points {
+			if len(now[i].Points) != len(was[i].Points) || now[i].Points[k].Dist(was[i].Points[k]) > 1.5*Gap {
+				t.Errorf("%v went to %v", was[i].Points, now[i].Points)
+				break
+			}
+		}
+	}
+}
+
+// Of ways that lie on each other, the later line's is found anew; those into one port may.
+func TestDisentangle(t *testing.T) {
+	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 0, 300), box("d", 400, 300)}}
+	down := func(x float64) *Route {
+		return &Route{FromPort: "right", ToPort: "left", Points: []geom.Point{{X: 100, Y: 25}, {X: x, Y: 25}, {X: x, Y: 325}, {X: 400, Y: 325}}}
+	}
+	up := func(x float64) *Route {
+		return &Route{FromPort: "right", ToPort: "left", Points: []geom.Point{{X: 100, Y: 325}, {X: x, Y: 325}, {X: x, Y: 25}, {X: 400, Y: 25}}}
+	}
+	across := &Route{FromPort: "top", ToPort: "bottom", Points: []geom.Point{{X: 50, Y: 300}, {X: 50, Y: 170}, {X: 450, Y: 170}, {X: 450, Y: 50}}}
+	for _, c := range []struct {
+		other *Route
+		from  int
+		kept  bool
+	}{{up(250), 2, false}, {up(250.4), 2, false}, {across, 2, true}, {down(250), 0, true}} {
+		p.Lines = []Line{{ID: "x", From: End{Box: 0}, To: End{Box: 3}, Way: down(250), Firm: true}, {ID: "y", From: End{Box: c.from}, To: End{Box: 3 - c.from}, Way: c.other, Firm: true}}
+		Disentangle(&p)
+		if p.Lines[0].Way == nil || (p.Lines[1].Way != nil) != c.kept {
+			t.Errorf("beside %v: kept %v, %v", c.other.Points, p.Lines[0].Way != nil, p.Lines[1].Way != nil)
+		}
+		if n := onEachOther(p, new(Router).Routes(p)); n > 0 {
+			t.Errorf("beside %v: %d stretches on each other", c.other.Points, n)
+		}
+	}
+}
