@@ -150,6 +150,7 @@ func init() {
 		"both-ways":      {wantLine, func(e *Editor, _ string) { e.bothWays() }},
 		"reverse":        {wantLine, func(e *Editor, _ string) { e.reverse() }},
 		"free":           {wantLine, func(e *Editor, _ string) { e.runFree() }},
+		"anew":           {wantPage, func(e *Editor, _ string) { e.routeAnew() }},
 		"bends-more":     {wantBendable, func(e *Editor, _ string) { e.addBends() }},
 		"bends-less":     {wantPinned, func(e *Editor, _ string) { e.removeBends() }},
 		"crossings":      {wantLine, func(e *Editor, arg string) { e.setCrossings(arg) }},
@@ -176,7 +177,7 @@ func init() {
 
 		"layout": {wantPage, func(e *Editor, _ string) {
 			if cmd, ok := layout.Page(e.Page(), layout.Down); ok {
-				e.do(cmd.Words, cmd.Parts...)
+				e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...)
 			}
 		}},
 		"number": {wantPage, func(e *Editor, _ string) {

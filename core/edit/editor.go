@@ -45,10 +45,13 @@ type Editor struct {
 	gap        *chart.Connector          // would close what the last deletion left open
 
 	comp    scene.Composer
-	sheet   *scene.Sheet // as shown: with what a gesture would do
-	stale   bool         // sheet does not show the chart
-	preview *chart.Page  // what a gesture would make of the page; nil for none
+	sheet   *scene.Sheet  // as shown: with what a gesture would do
+	stale   bool          // sheet does not show the chart
+	before  *scene.Before // the page without what a gesture would do; nil where it was not asked for
+	preview *chart.Page   // what a gesture would make of the page; nil for none
 	drawn   drawn
+
+	rehearsed int // frames
 
 	comments map[string]int // open comments, by step
 
@@ -75,7 +78,7 @@ type Answer struct {
 // client is unique among all windows: letters and digits.
 func New(c *chart.Chart, seq int, client string) *Editor {
 	return &Editor{client: client, confirmed: c, seq: seq, chart: c.Clone(), page: c.Pages[0].ID,
-		selected: map[string]bool{}, last: map[symbol.Kind]geom.Rect{}, zoom: 1, stale: true}
+		selected: map[string]bool{}, last: map[symbol.Kind]geom.Rect{}, zoom: 1, stale: true, drawn: drawn{rows: -1}}
 }
 
 // Chart is the chart as this window has it.
@@ -93,15 +96,26 @@ func (e *Editor) Page() *chart.Page {
 // Sheet is the page's geometry as shown.
 func (e *Editor) Sheet() *scene.Sheet {
 	if e.stale || e.sheet == nil {
-		p := e.Page()
 		if e.preview != nil {
-			p = e.preview
+			e.sheet = e.comp.ComposeAfter(e.asIs(), e.chart, e.preview)
+		} else {
+			e.sheet = e.comp.Compose(e.chart, e.Page())
 		}
-		e.sheet = e.comp.Compose(e.chart, p)
 		e.sheet.Index, e.sheet.Count = e.pageIndex(), len(e.chart.Pages)
 		e.stale = false
 	}
 	return e.sheet
+}
+
+// asIs is how the page is drawn without what a gesture would do.
+func (e *Editor) asIs() *scene.Before {
+	if e.before == nil && e.sheet != nil && !e.stale && e.preview == nil {
+		e.before = e.sheet.Before()
+	}
+	if e.before == nil {
+		e.before = e.comp.Compose(e.chart, e.Page()).Before()
+	}
+	return e.before
 }
 
 func (e *Editor) pageIndex() int {
@@ -122,11 +136,20 @@ func (e *Editor) newID(kind string) string {
 // do applies a command, keeps it for undo and for the server. Lanes and sheet
 // are made large enough for what it does. It tells whether it was done.
 func (e *Editor) do(words string, parts ...chart.Part) bool {
-	if len(parts) == 0 {
+	return len(parts) > 0 && e.doAnew(nil, words, parts...)
+}
+
+// doAnew is do, in which some connectors find their ways anew; that may be all of it.
+func (e *Editor) doAnew(lines []*chart.Connector, words string, parts ...chart.Part) bool {
+	cmd := chart.Command{Words: words, Parts: parts}
+	if len(parts) > 0 {
+		cmd = e.withRoom(cmd)
+	}
+	if cmd = e.withWays(cmd, lines); len(cmd.Parts) == 0 {
 		return false
 	}
 	e.gap = nil
-	inv, ok := e.commit(e.withRoom(chart.Command{Words: words, Parts: parts}))
+	inv, ok := e.commit(cmd)
 	if ok {
 		e.undo = append(e.undo, inv)
 		e.redo = nil
@@ -141,6 +164,22 @@ func (e *Editor) withRoom(cmd chart.Command) chart.Command {
 	scratch.Pages[i] = scratch.Pages[i].Clone()
 	if _, err := chart.Apply(scratch, cmd); err == nil && i < len(scratch.Pages) {
 		cmd.Parts = append(cmd.Parts, arrange.Room(scratch.Pages[i])...)
+	}
+	return cmd
+}
+
+// withWays adds to a command the ways that connectors then run, so that they stay there
+// until something concerns them. Those named find their ways anew.
+func (e *Editor) withWays(cmd chart.Command, anew []*chart.Connector) chart.Command {
+	scratch := &chart.Chart{Name: e.chart.Name, Pages: append([]*chart.Page(nil), e.chart.Pages...)}
+	scratch.Pages[e.pageIndex()] = e.Page().Clone()
+	if _, err := chart.Apply(scratch, cmd); len(cmd.Parts) > 0 && err != nil {
+		return cmd
+	}
+	if p := scratch.Page(e.page); p != nil {
+		if ways := e.comp.ComposeAfter(e.asIs().But(anew), scratch, p).Ways(); len(ways) > 0 {
+			cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
+		}
 	}
 	return cmd
 }
@@ -162,7 +201,7 @@ func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
 // changed forgets what was derived from the chart, and selections of things
 // that are gone.
 func (e *Editor) changed() {
-	e.stale = true
+	e.stale, e.before = true, nil
 	e.status++
 	p := e.Page()
 	for id := range e.selected {
@@ -214,7 +253,8 @@ func (e *Editor) setPreview(cmd *chart.Command) {
 		}
 		return
 	}
-	p := e.Page().Clone()
+	e.asIs()
+	p := e.Page().CloneFor(*cmd)
 	scratch := &chart.Chart{Name: e.chart.Name, Pages: []*chart.Page{p}}
 	if _, err := chart.Apply(scratch, *cmd); err == nil {
 		e.preview, e.stale = p, true

@@ -136,15 +136,25 @@ func (e *Editor) reverse() {
 	})
 }
 
-// runFree takes the pins out of the selected connectors, and lets labels that
-// a hand put find their places again.
+// runFree takes the pins out of the selected connectors and lets them find their ways
+// anew.
 func (e *Editor) runFree() {
-	e.setLines("let it run free", "It runs free already.", func(c *chart.Connector) *chart.Part {
-		if len(c.Pins) == 0 {
-			return nil
+	var parts []chart.Part
+	for _, c := range e.lines() {
+		if len(c.Pins) > 0 {
+			parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Pins: &[]chart.Pin{}})
 		}
-		return &chart.Part{Pins: &[]chart.Pin{}}
-	})
+	}
+	if !e.doAnew(e.lines(), "let it run free", parts...) {
+		e.notice = "It runs free already."
+	}
+}
+
+// routeAnew lets all connectors of the page find their ways anew; pins stay.
+func (e *Editor) routeAnew() {
+	if !e.doAnew(e.Page().Connectors, "find all ways anew") {
+		e.notice = "All connectors run as they would anew."
+	}
 }
 
 func (e *Editor) freeLabels() {

@@ -155,6 +155,40 @@ func TestLabelsOnTheLine(t *testing.T) {
 	}
 }
 
+// Lines that stay make way all the same to a label that a hand puts on them, where the
+// page says so.
+func TestKeepOffLabels(t *testing.T) {
+	w := open(t)
+	_, _, c := w.two()
+	d, e := w.put(symbol.Process, 200, 400, "Pack"), w.put(symbol.Process, 600, 400, "Ship")
+	w.connect(d, e)
+	other := w.Page().Connectors[1].ID
+	w.Pointer(Pointer{Type: "double", X: 400, Y: 200, Zoom: 1})
+	w.Accept("logged by hand")
+	m := w.Sheet().Run(c.ID).Labels[0].Box.Centre()
+	w.drag(m.X, m.Y, 400, 400)
+	lies := func() bool {
+		box, pts := w.Sheet().Run(c.ID).Labels[0].Box, w.runs(other)
+		for k := 1; k < len(pts); k++ {
+			if geom.SegmentIn(pts[k-1], pts[k], box) {
+				return true
+			}
+		}
+		return false
+	}
+	if !lies() {
+		t.Fatal("the label is not on the other line")
+	}
+	w.Do("keep-off", "")
+	if lies() {
+		t.Error("asked to keep off labels, the line stays on one")
+	}
+	w.drag(w.Sheet().Run(c.ID).Labels[0].Box.CX(), w.Sheet().Run(c.ID).Labels[0].Box.CY(), 440, 404)
+	if lies() {
+		t.Error("a label is dragged onto a line, which stays")
+	}
+}
+
 func TestPutIntoAndCloseGap(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
@@ -239,6 +273,95 @@ func TestOwnPorts(t *testing.T) {
 	w.Do("ports-clear", "")
 	if len(w.Page().Step(a.ID).Ports) != 0 {
 		t.Error("the port was not taken away")
+	}
+}
+
+// What a drag shows is what the drop makes and what is there when the chart is opened
+// again; other connectors stay where they are, and undo brings back what was.
+func TestWaysStay(t *testing.T) {
+	w := open(t)
+	_, b, ab := w.two()
+	c := w.put(symbol.Process, 600, 500, "Pack and ship")
+	d := w.put(symbol.Process, 200, 500, "Note the call")
+	w.connect(b, c)
+	w.connect(c, d)
+	all := func(e *Editor) string {
+		out := ""
+		for _, l := range e.Sheet().Lines {
+			out += fmt.Sprintln(l.Line.ID, l.Points, l.Labels)
+		}
+		return out
+	}
+	start, far := all(w.Editor), fmt.Sprint(w.runs(ab.ID))
+	at := w.centre(d.ID)
+	w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: at.X + 20, Y: at.Y + 90, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
+	dragged := all(w.Editor)
+	w.Pointer(Pointer{Type: "up", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
+	if dropped := all(w.Editor); dropped != dragged || dropped == start {
+		t.Errorf("dragged\n%s, dropped\n%s", dragged, dropped)
+	}
+	if now := fmt.Sprint(w.runs(ab.ID)); now != far {
+		t.Errorf("a connector that nothing concerns went from %s to %s", far, now)
+	}
+	read, err := chart.Unmarshal([]byte(w.json()))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if again := all(New(read, 0, "win2")); again != dragged {
+		t.Errorf("opened again\n%s, dragged\n%s", again, dragged)
+	}
+	w.Undo()
+	if undone := all(w.Editor); undone != start {
+		t.Errorf("undone\n%s, was\n%s", undone, start)
+	}
+}
+
+// Steps that are moved together take the connectors between them along. A connector that
+// was led round a step comes back when it is asked to, and so do all of a page.
+func TestWaysAnew(t *testing.T) {
+	w := open(t)
+	a, b, c := w.two()
+	straight := fmt.Sprint(w.runs(c.ID))
+	s := w.put(symbol.Process, 400, 700, "In between")
+	w.selectOnly(a.ID, b.ID)
+	w.drag(200, 200, 200, 260)
+	for k, q := range w.runs(c.ID) {
+		if at := w.centre(a.ID).Y; q.Y != at || at == 200 {
+			t.Errorf("moved with both steps to %v, point %d is %v", at, k, q)
+		}
+	}
+	w.Undo()
+	if now := fmt.Sprint(w.runs(c.ID)); now != straight {
+		t.Errorf("it runs %s, not %s", now, straight)
+	}
+	// A way that was kept but is not what the router would find.
+	odd := &chart.Way{From: "bottom", To: "bottom", Points: [][2]float64{}}
+	ra, rb := w.Sheet().Shape(a.ID).Rect, w.Sheet().Shape(b.ID).Rect
+	for _, q := range []geom.Point{{X: ra.CX(), Y: ra.Bottom()}, {X: ra.CX(), Y: 400}, {X: rb.CX(), Y: 400}, {X: rb.CX(), Y: rb.Bottom()}} {
+		odd.Points = append(odd.Points, [2]float64{q.X, q.Y})
+	}
+	for _, do := range []string{"free", "anew"} {
+		w.commit(chart.Command{Words: "odd", Parts: []chart.Part{{Do: "line.ways", Page: w.page, Ways: map[string]*chart.Way{c.ID: odd}}}})
+		if now := w.runs(c.ID); len(now) != 4 {
+			t.Fatalf("the way that was kept is not: %v", now)
+		}
+		w.drag(s.X+20, s.Y+20, s.X+60, s.Y+20) // far off
+		if now := w.runs(c.ID); len(now) != 4 {
+			t.Errorf("a step that moved far off changed it to %v", now)
+		}
+		w.Undo()
+		w.selectOnly(c.ID)
+		w.Do(do, "")
+		if now := fmt.Sprint(w.runs(c.ID)); now != straight {
+			t.Errorf("%s: it runs %s, not %s", do, now, straight)
+		}
+	}
+	w.notice = ""
+	w.Do("free", "")
+	if w.notice == "" {
+		t.Error("asked twice, it does not say that it runs free")
 	}
 }
 

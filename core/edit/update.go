@@ -1,26 +1,101 @@
 package edit
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
 )
 
 // drawn is what the browser shows, so that only changes are sent to it.
 type drawn struct {
-	steps   map[string]scene.Shape
-	text    map[string]string // what else of an element can change without its geometry
-	lines   map[string]scene.Run
-	lanes   map[string]string
+	steps   shown[stepShown]
+	lines   shown[lineShown]
+	lanes   shown[laneShown]
 	sheet   string
-	status  int
 	rows    int // status at which the rows were last given
 	facts   string
 	picked  string // the selection at the last facts
 	offered bool   // closing the gap
+}
+
+// shown are elements that the browser has, in the order in which they are drawn.
+// Elements of the chart change in place, so what is drawn of them is kept by value.
+type shown[T any] struct {
+	now, last []*element[T]
+	off       int // how far off its place of now the last one was in last
+}
+
+type element[T any] struct {
+	id string
+	T  T
+}
+
+// begin makes ready for another frame.
+func (s *shown[T]) begin() { s.now, s.last, s.off = s.last[:0], s.now, 0 }
+
+// at is what was shown of the next element, and whether it is new.
+func (s *shown[T]) at(id string) (was *T, new bool) {
+	i := len(s.now) + s.off // behind the one before it, else it is looked for
+	if i >= len(s.last) || s.last[i] == nil || s.last[i].id != id {
+		i = slices.IndexFunc(s.last, func(e *element[T]) bool { return e != nil && e.id == id })
+		if i >= 0 {
+			s.off = i - len(s.now)
+		}
+	}
+	var e *element[T]
+	if new = i < 0; new {
+		e = &element[T]{id: id}
+	} else {
+		e, s.last[i] = s.last[i], nil
+	}
+	s.now = append(s.now, e)
+	return &e.T, new
+}
+
+// dropped adds to a list what is not there any more, by class and id.
+func (s *shown[T]) dropped(drop []string, prefix string) []string {
+	for _, e := range s.last {
+		if e != nil {
+			drop = append(drop, prefix+e.id)
+		}
+	}
+	return drop
+}
+
+type stepShown struct {
+	rect         geom.Rect
+	symbol       symbol.Kind
+	number, text string
+}
+
+type laneShown struct {
+	lane chart.Lane
+	rect geom.Rect
+}
+
+type lineShown struct {
+	run  scene.Run
+	look lineLook
+}
+
+// lineLook is what of a connector is drawn besides its geometry.
+type lineLook struct {
+	meaning            chart.Meaning
+	kind               chart.Kind
+	look               chart.Look
+	looseFrom, looseTo bool
+}
+
+func lookOf(c *chart.Connector) lineLook {
+	k := lineLook{meaning: c.Meaning, kind: c.Kind, looseFrom: c.From.Loose(), looseTo: c.To.Loose()}
+	if c.Look != nil {
+		k.look = *c.Look
+	}
+	return k
 }
 
 // Update is what changed since the last one.
@@ -42,9 +117,12 @@ type Update struct {
 // Update tells what the browser has to change. fresh makes it tell everything.
 func (e *Editor) Update(fresh bool) Update {
 	d := &e.drawn
-	if fresh || d.steps == nil {
-		*d = drawn{steps: map[string]scene.Shape{}, text: map[string]string{}, lines: map[string]scene.Run{}, lanes: map[string]string{}, status: -1, rows: -1}
+	if fresh {
+		*d = drawn{rows: -1}
 	}
+	d.lanes.begin()
+	d.steps.begin()
+	d.lines.begin()
 	s := e.Sheet()
 	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typing, Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
 	e.notice, e.clip = "", ""
@@ -58,39 +136,32 @@ func (e *Editor) Update(fresh bool) Update {
 		d.sheet = sheet
 		u.Patch = append(u.Patch, s.Border())
 	}
-	seen := map[string]bool{}
 	for _, l := range s.Page.Lanes {
-		seen[l.ID] = true
-		if now := quote([]any{l, s.Page.LaneRect(l)}); d.lanes[l.ID] != now {
-			d.lanes[l.ID] = now
+		now := laneShown{*l, s.Page.LaneRect(l)}
+		if was, new := d.lanes.at(l.ID); new || *was != now {
+			*was = now
 			u.Patch = append(u.Patch, s.LaneElement(l))
 		}
 	}
-	u.Drop = dropped(u.Drop, d.lanes, seen, "lane-")
-	clear(seen)
+	u.Drop = d.lanes.dropped(u.Drop, "lane-")
 	for i := range s.Steps {
 		sh := &s.Steps[i]
-		id := sh.Step.ID
-		seen[id] = true
-		key := string(sh.Step.Symbol) + "\x00" + sh.Step.Number + "\x00" + sh.Step.Text
-		if was, ok := d.steps[id]; !ok || was.Rect != sh.Rect || d.text[id] != key {
-			d.steps[id], d.text[id] = *sh, key
+		now := stepShown{sh.Rect, sh.Step.Symbol, sh.Step.Number, sh.Step.Text}
+		if was, new := d.steps.at(sh.Step.ID); new || *was != now {
+			*was = now
 			u.Patch = append(u.Patch, s.StepElement(sh))
 		}
 	}
-	u.Drop = dropped(u.Drop, d.steps, seen, "step-")
-	clear(seen)
+	u.Drop = d.steps.dropped(u.Drop, "step-")
 	for i := range s.Lines {
 		r := &s.Lines[i]
-		id := r.Line.ID
-		seen[id] = true
-		key := lookKey(r.Line)
-		if was, ok := d.lines[id]; !ok || d.text[id] != key || !sameRun(&was, r) {
-			d.lines[id], d.text[id] = *r, key
+		look := lookOf(r.Line)
+		if was, new := d.lines.at(r.Line.ID); new || was.look != look || !sameRun(&was.run, r) {
+			*was = lineShown{*r, look}
 			u.Patch = append(u.Patch, s.LineElement(r))
 		}
 	}
-	u.Drop = dropped(u.Drop, d.lines, seen, "connector-")
+	u.Drop = d.lines.dropped(u.Drop, "connector-")
 
 	// In the middle of a gesture nothing else of them changes.
 	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {
@@ -118,16 +189,6 @@ func (e *Editor) picked() string {
 	return strings.Join(append(ids, e.lane), " ")
 }
 
-func dropped[T any](drop []string, was map[string]T, seen map[string]bool, prefix string) []string {
-	for id := range was {
-		if !seen[id] {
-			delete(was, id)
-			drop = append(drop, prefix+id)
-		}
-	}
-	return drop
-}
-
 // sameRun tells whether two runs have the same geometry.
 func sameRun(a, b *scene.Run) bool {
 	if a.Through != b.Through || !slices.Equal(a.Points, b.Points) || len(a.Labels) != len(b.Labels) || !slices.Equal(a.Hops, b.Hops) {
@@ -139,22 +200,6 @@ func sameRun(a, b *scene.Run) bool {
 		}
 	}
 	return true
-}
-
-// lookKey is what of a connector is drawn besides its geometry. Elements of
-// the chart change in place, so it is kept by value.
-func lookKey(c *chart.Connector) string {
-	k := string(c.Meaning) + " " + string(c.Kind)
-	if l := c.Look; l != nil {
-		k += fmt.Sprint(" ", *l)
-	}
-	if c.From.Loose() {
-		k += " from"
-	}
-	if c.To.Loose() {
-		k += " to"
-	}
-	return k
 }
 
 func (e *Editor) cursor() string {

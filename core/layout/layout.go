@@ -61,9 +61,21 @@ func Page(p *chart.Page, dir Direction) (cmd chart.Command, ok bool) {
 	}
 	n := build(p)
 	if len(p.Lanes) > 0 {
-		return inLanes(p, n), true
+		cmd = inLanes(p, n)
+	} else {
+		cmd = inLayers(p, n, dir)
 	}
-	return inLayers(p, n, dir), true
+	// All connectors find their ways anew.
+	ways := map[string]*chart.Way{}
+	for _, c := range p.Connectors {
+		if c.Way != nil {
+			ways[c.ID] = nil
+		}
+	}
+	if len(ways) > 0 {
+		cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
+	}
+	return cmd, true
 }
 
 func build(p *chart.Page) *net {

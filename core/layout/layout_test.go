@@ -141,3 +141,20 @@ func BenchmarkPage(b *testing.B) {
 		}
 	}
 }
+
+// Connectors find their ways anew in a page that is laid out.
+func TestLayoutForgetsWays(t *testing.T) {
+	c := chart.New("ways")
+	p := c.Pages[0]
+	for i, id := range []string{"a", "b"} {
+		p.Steps = append(p.Steps, &chart.Step{ID: id, Symbol: symbol.Process, X: 100, Y: 300 - float64(i)*100, W: 100, H: 50})
+	}
+	p.Connectors = []*chart.Connector{{ID: "ab", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow, Way: &chart.Way{Points: [][2]float64{{0, 0}, {9, 9}}}}}
+	cmd, ok := Page(p, Down)
+	if !ok {
+		t.Fatal("not laid out")
+	}
+	if _, err := chart.Apply(c, cmd); err != nil || p.Connectors[0].Way != nil {
+		t.Errorf("the way is %v, error %v", p.Connectors[0].Way, err)
+	}
+}

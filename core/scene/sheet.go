@@ -17,6 +17,9 @@ type Sheet struct {
 
 	Steps []Shape // as Page.Steps
 	Lines []Run   // as Page.Connectors
+
+	by     *Composer
+	routes []route.Route
 }
 
 // Shape is a step as drawn. Its box may be larger than stored: text never
@@ -54,8 +57,9 @@ const (
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
 	router route.Router
-	page   route.Page     // its buffers
-	at     map[string]int // step to its index
+	last   *Sheet     // made of page
+	page   route.Page // its buffers
+	ends   []int      // per end of a connector, the index of its step on the last page
 	fits   map[fitKey]fitted
 	labels map[string]LabelShape
 }
@@ -106,8 +110,19 @@ func (c *Composer) label(t string) LabelShape {
 	return l
 }
 
-// Compose computes the geometry of a page of the chart.
+// Compose computes the geometry of a page of the chart. Connectors with a way run
+// there, where they still can.
 func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
+	return c.compose(ch, p, nil)
+}
+
+// ComposeAfter is Compose for a page that came out of another one: connectors run as
+// they did there, but for those that the difference concerns.
+func (c *Composer) ComposeAfter(b *Before, ch *chart.Chart, p *chart.Page) *Sheet {
+	return c.compose(ch, p, b)
+}
+
+func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Sheet {
 	s := &Sheet{Chart: ch.Name, Page: p, Count: len(ch.Pages)}
 	for i, q := range ch.Pages {
 		if q == p {
@@ -116,11 +131,6 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 	}
 	rp := &c.page
 	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0]
-	if c.at == nil {
-		c.at = map[string]int{}
-	}
-	clear(c.at)
-	at := c.at
 	s.Steps = make([]Shape, len(p.Steps))
 	tops := laneTops(p)
 	for i, st := range p.Steps {
@@ -128,7 +138,6 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(tops[st.Lane] + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
 		sh.Lines = f.lines
 		s.Steps[i] = sh
-		at[st.ID] = i
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
 	}
 	for _, l := range p.Lanes {
@@ -137,11 +146,12 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 		rp.Borders = append(rp.Borders, h.Y, h.Bottom())
 	}
 	shapes := make([][]LabelShape, len(p.Connectors))
-	end := func(e chart.End) route.End {
+	c.number(p)
+	end := func(e chart.End, n int) route.End {
 		if e.Loose() {
 			return route.End{Box: -1, At: geom.Pt(e.X, e.Y)}
 		}
-		out := route.End{Box: at[e.Step], Port: e.Port}
+		out := route.End{Box: c.ends[n], Port: e.Port}
 		if sh := &s.Steps[out.Box]; e.Port != "" && len(sh.Step.Ports) > 0 {
 			if q, ok := sh.Step.Port(e.Port, sh.Rect.W, sh.Rect.H); ok {
 				out.Placed, out.Side, out.At = true, q.Side, q.At.Add(geom.Pt(sh.Rect.X, sh.Rect.Y))
@@ -150,7 +160,7 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 		return out
 	}
 	for i, l := range p.Connectors {
-		r := route.Line{ID: l.ID, From: end(l.From), To: end(l.To), Direct: l.Kind == chart.Straight}
+		r := route.Line{ID: l.ID, From: end(l.From, 2*i), To: end(l.To, 2*i+1), Direct: l.Kind == chart.Straight}
 		if l.Kind == chart.Wide {
 			r.From.Room, r.To.Room = wideRoom, wideRoom
 			r.From.Half, r.To.Half = wideHalf, wideHalf
@@ -172,9 +182,18 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 			}
 			r.Labels = append(r.Labels, label)
 		}
+		if before == nil {
+			r.Way, r.Firm = routeOf(l.Way), true
+		}
 		rp.Lines = append(rp.Lines, r)
 	}
+	if before != nil {
+		route.Keep(&before.page, before.routes, rp)
+	} else {
+		route.Disentangle(rp)
+	}
 	routes := c.router.Routes(*rp)
+	s.by, s.routes, c.last = c, routes, s
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
 		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Pins: r.Pins}
@@ -186,6 +205,30 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 	}
 	s.cross()
 	return s
+}
+
+// number finds the steps of the connectors' ends: most are where they were on the last
+// page.
+func (c *Composer) number(p *chart.Page) {
+	var at map[string]int
+	step := func(id string, last int) int {
+		if last < len(p.Steps) && p.Steps[last].ID == id {
+			return last
+		}
+		if at == nil {
+			at = make(map[string]int, len(p.Steps))
+			for i, s := range p.Steps {
+				at[s.ID] = i
+			}
+		}
+		return at[id]
+	}
+	for len(c.ends) < 2*len(p.Connectors) {
+		c.ends = append(c.ends, 0)
+	}
+	for i, l := range p.Connectors {
+		c.ends[2*i], c.ends[2*i+1] = step(l.From.Step, c.ends[2*i]), step(l.To.Step, c.ends[2*i+1])
+	}
 }
 
 func laneTops(p *chart.Page) map[string]float64 {

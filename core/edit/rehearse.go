@@ -1,0 +1,34 @@
+package edit
+
+import (
+	"math"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+)
+
+// rehearsals are enough for a browser to have compiled what a drag runs through.
+const rehearsals = 150
+
+// Rehearse goes through a frame of dragging one step or another and shows nothing of it:
+// a browser compiles code well only once that has run for a while, which it so has
+// before the first drag. It tells whether there is more to rehearse.
+func (e *Editor) Rehearse() bool {
+	p := e.Page()
+	if e.rehearsed >= rehearsals || len(p.Steps) == 0 {
+		return false
+	}
+	if e.gesture != nil || e.stale {
+		return true // not now
+	}
+	at, drag := 7*(e.rehearsed/10)%len(p.Steps), float64(e.rehearsed%10) // ten frames a step
+	e.rehearsed++
+	b := arrange.Box{ID: p.Steps[at].ID, Rect: e.sheet.Steps[at].Rect}
+	b.Rect.X += 30 * math.Sin(drag)
+	b.Rect.Y += 12 * math.Sin(drag/2)
+	shown := e.sheet
+	e.setPreview(&chart.Command{Parts: []chart.Part{e.moveTo([]arrange.Box{b})}})
+	e.Sheet()
+	e.preview, e.sheet = nil, shown
+	return true
+}
