@@ -62,8 +62,9 @@ func TestBench(t *testing.T) {
 }
 
 // dragScript drags the step with most connectors for 200 frames and measures
-// each from the pointer's move to SVG that is styled and laid out.
+// each, some seconds after the chart was opened, from the pointer's move to SVG that is styled and laid out.
 const dragScript = `(async () => {
+  await editor.rehearsed;
   const c = JSON.parse(editor.core.chart()).pages[0];
   const deg = {};
   for (const l of c.connectors) for (const e of [l.from, l.to]) if (e.step) deg[e.step] = (deg[e.step] || 0) + 1;

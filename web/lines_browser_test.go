@@ -264,3 +264,39 @@ func (b *browser) labelMiddle(text string) (float64, float64) {
 	p := eval[[]float64](b, fmt.Sprintf(`(() => { const t = [...document.querySelectorAll('#layer-lines text')].find(t => t.textContent === %q), r = t.getBBox(); return [r.x + r.width / 2, r.y + r.height / 2]; })()`, text))
 	return p[0], p[1]
 }
+
+// Connectors stay where they are until something concerns them: while a step is dragged
+// what is shown is what is there after the drop, and after the page is loaded again.
+func TestLinesStay(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.openChart(s, threeSteps())
+	all := func() string {
+		return eval[string](b, `[...document.querySelectorAll('.connector')].map(g => g.id + ' ' + g.querySelector('path').getAttribute('d')).sort().join('\n')`)
+	}
+	start, ud := all(), b.drawn("ud")
+	x, y := b.middle("Pack and ship")
+	var shown string
+	b.drag(x, y, x+60, y+70, func() { shown = all() })
+	if dropped := all(); dropped != shown || dropped == start {
+		t.Errorf("shown in the drag\n%s\nthere after the drop\n%s", shown, dropped)
+	}
+	if now := b.drawn("ud"); now != ud {
+		t.Errorf("a connector that the move does not concern went from %s to %s", ud, now)
+	}
+	b.saved()
+	b.run(chromedp.Reload())
+	b.until("the editor", `document.body.dataset.ready && window.editor`)
+	if again := all(); again != shown {
+		t.Errorf("loaded again\n%s\nbefore\n%s", again, shown)
+	}
+	b.click(300, 148)
+	b.press("Line…")
+	b.press("Find all ways anew")
+	b.press("Close")
+	if now := b.drawn("ud"); now != ud {
+		t.Errorf("anew it runs %s, not %s", now, ud)
+	}
+	b.saved()
+}

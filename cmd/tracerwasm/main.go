@@ -150,6 +150,15 @@ func main() {
 			return string(b)
 		}),
 	}
+	// rehearse(): true while there is more to rehearse
+	calls["rehearse"] = js.FuncOf(func(js.Value, []js.Value) (more any) {
+		defer func() {
+			if recover() != nil {
+				more = false
+			}
+		}()
+		return session.Rehearse()
+	})
 	js.Global().Set("tracer", calls)
 	js.Global().Call("dispatchEvent", js.Global().Get("Event").New("tracer-ready"))
 	select {}

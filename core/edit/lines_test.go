@@ -155,6 +155,27 @@ func TestLabelsOnTheLine(t *testing.T) {
 	}
 }
 
+// What is rehearsed is not shown, changes nothing and comes to an end.
+func TestRehearse(t *testing.T) {
+	w := open(t)
+	w.two()
+	w.Update(true)
+	before, n := w.json(), 0
+	for ; w.Rehearse() && n < 10*rehearsals; n++ {
+		if u := w.Update(false); len(u.Patch)+len(u.Drop) > 0 || u.Facts != nil {
+			t.Fatalf("rehearsal %d is shown: %+v", n, u.Patch)
+		}
+	}
+	if n != rehearsals || w.json() != before {
+		t.Errorf("after %d rehearsals the chart is\n%s, was\n%s", n, w.json(), before)
+	}
+	at := w.centre(w.Page().Steps[0].ID)
+	w.drag(at.X, at.Y, at.X+40, at.Y+40)
+	if w.centre(w.Page().Steps[0].ID) == at {
+		t.Error("after that nothing can be dragged")
+	}
+}
+
 // Lines that stay make way all the same to a label that a hand puts on them, where the
 // page says so.
 func TestKeepOffLabels(t *testing.T) {

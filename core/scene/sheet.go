@@ -61,6 +61,7 @@ type Composer struct {
 	page   route.Page // its buffers
 	ends   []int      // per end of a connector, the index of its step on the last page
 	fits   map[fitKey]fitted
+	worn   []worn
 	labels map[string]LabelShape
 }
 
@@ -68,6 +69,12 @@ type fitKey struct {
 	kind symbol.Kind
 	w, h float64
 	text string
+}
+
+// worn is how a step of the last page was fitted.
+type worn struct {
+	key fitKey
+	fitted
 }
 
 type fitted struct {
@@ -78,8 +85,19 @@ type fitted struct {
 // keepFits bounds the memory of a Composer that is used for hours.
 const keepFits = 4000
 
-func (c *Composer) fit(s *chart.Step) fitted {
+// fit fits the text of step i of the page; most are as they were on the last one.
+func (c *Composer) fit(i int, s *chart.Step) fitted {
 	k := fitKey{s.Symbol, s.W, s.H, s.Text}
+	if i == len(c.worn) {
+		c.worn = append(c.worn, worn{})
+	}
+	if w := &c.worn[i]; w.key != k {
+		*w = worn{k, c.fitNew(s, k)}
+	}
+	return c.worn[i].fitted
+}
+
+func (c *Composer) fitNew(s *chart.Step, k fitKey) fitted {
 	if f, ok := c.fits[k]; ok {
 		return f
 	}
@@ -132,10 +150,13 @@ func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Shee
 	rp := &c.page
 	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0]
 	s.Steps = make([]Shape, len(p.Steps))
-	tops := laneTops(p)
+	tops, lane, top := laneTops(p), "", 0.0
 	for i, st := range p.Steps {
-		f := c.fit(st)
-		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(tops[st.Lane] + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
+		if st.Lane != lane {
+			lane, top = st.Lane, tops[st.Lane]
+		}
+		f := c.fit(i, st)
+		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(top + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
 		sh.Lines = f.lines
 		s.Steps[i] = sh
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})

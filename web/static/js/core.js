@@ -16,6 +16,13 @@ async function run(body) {
   await ready;
 }
 
+// rehearse has the core go through drags while nobody needs the page, so that the
+// first one is smooth.
+async function rehearse() {
+  const idle = window.requestIdleCallback ?? ((f) => setTimeout(f, 50));
+  do await new Promise((ok) => idle(ok)); while (tracer.rehearse());
+}
+
 // load starts the core; apply is called with what each call changed.
 export async function load(apply) {
   await run(document.body);
@@ -31,6 +38,6 @@ export async function load(apply) {
   };
   return {
     open: call('open'), pointer: call('pointer'), key: call('key'), act: call('do'), receive: call('receive'),
-    refused: call('refused'), find: call('find'), chart: () => tracer.chart(),
+    refused: call('refused'), find: call('find'), chart: () => tracer.chart(), rehearse,
   };
 }

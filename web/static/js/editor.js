@@ -175,7 +175,7 @@ async function start() {
   status({ onDisk: Date.now() });
   $('desk').focus({ preventScroll: true });
   document.body.dataset.ready = Math.round(performance.now() - started);
-  window.editor = { core, paper, live }; // for tests and macros
+  window.editor = { core, paper, live, rehearsed: core.rehearse() }; // for tests and macros
 }
 
 start().catch((e) => {
