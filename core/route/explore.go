@@ -74,7 +74,8 @@ func (r *Router) newExplorer(p *Page, l *Line) *explorer {
 	x.in = resize(x.in, len(p.Boxes))
 	clear(x.in)
 	x.ground.boxes, x.ground.tight = x.ground.boxes[:0], x.ground.tight[:0]
-	x.found = &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16)}
+	x.found = &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16),
+		trail: trail{slots: make([]int32, 0, 32), steps: make([]step, 0, 4)}}
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {
 			x.take(e.Box)

@@ -192,6 +192,9 @@ func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Shee
 				r.Pins = append(r.Pins, route.Pin{Upright: pin.Upright, At: p.PinAt(l, pin)})
 			}
 		}
+		if n := len(l.Labels); n > 0 {
+			shapes[i], r.Labels = make([]LabelShape, 0, n), make([]route.Label, 0, n)
+		}
 		for k, t := range l.Labels {
 			ls := c.label(t.Text)
 			shapes[i] = append(shapes[i], ls)
@@ -218,9 +221,10 @@ func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Shee
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
 		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Pins: r.Pins}
-		for k, l := range shapes[i] {
-			l.Box.X, l.Box.Y = geom.Round2(r.Labels[k].X), geom.Round2(r.Labels[k].Y)
-			run.Labels = append(run.Labels, l)
+		run.Labels = shapes[i]
+		for k := range run.Labels {
+			b := &run.Labels[k].Box
+			b.X, b.Y = geom.Round2(r.Labels[k].X), geom.Round2(r.Labels[k].Y)
 		}
 		s.Lines[i] = run
 	}
