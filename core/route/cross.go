@@ -131,7 +131,7 @@ func (r *Router) try(p Page, i int, c *choice) {
 		if nf == allSides || nt == allSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
 			continue
 		}
-		o := option{found: r.within(p, i, nf, nt, f.cost+detour, f)}
+		o := option{found: r.within(&p, i, nf, nt, f.cost+detour, f)}
 		o.bounds = boundsOf(o.points)
 		o.crossed = r.crossings(i, &o)
 		c.tried = append(c.tried, o)

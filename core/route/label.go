@@ -68,21 +68,24 @@ type labelled struct {
 func (r *Router) placeLabels(p Page, routes []Route) []block {
 	t := &r.labels
 	now, known := resize(t.spare, len(routes)), len(t.last) == len(routes) && t.keepOff == p.KeepOff
-	any := false
+	count := 0
+	for i := range p.Lines {
+		count += len(p.Lines[i].Labels)
+	}
+	at, hits := make([]geom.Rect, count), make([]bool, count)
 	for i := range p.Lines {
 		l := &p.Lines[i]
 		now[i] = labelled{line: l.ID, from: -1, points: routes[i].Points, labels: l.Labels}
 		if l.From.Box >= 0 {
 			now[i].from = r.slot[l.From.Box]
 		}
-		if routes[i].Labels = nil; len(l.Labels) > 0 {
-			now[i].at, now[i].hit = make([]geom.Rect, len(l.Labels)), make([]bool, len(l.Labels))
-			routes[i].Labels = now[i].at
-			any = true
+		if n := len(l.Labels); n > 0 {
+			now[i].at, now[i].hit, at, hits = at[:n:n], hits[:n:n], at[n:], hits[n:]
 		}
+		routes[i].Labels = now[i].at
 		known = known && t.last[i].line == l.ID
 	}
-	if any {
+	if count > 0 {
 		t.owners = t.owners[:0]
 		t.placed.Reset(p.bounds())
 		r.putLabels(&p, now, known)

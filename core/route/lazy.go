@@ -148,8 +148,8 @@ func (f *found) entered(moved []geom.Rect) bool {
 
 // path routes line i of the page, keeping off the sides given, or takes the
 // route that was kept.
-func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
-	return r.bounded(&p, i, noFrom, noTo, boundless, nil)
+func (r *Router) path(p *Page, i int, noFrom, noTo sides) *found {
+	return r.bounded(p, i, noFrom, noTo, boundless, nil)
 }
 
 // within is path, but for one that would cost more than limit, or bend more often
@@ -157,8 +157,8 @@ func (r *Router) path(p Page, i int, noFrom, noTo sides) *found {
 // the other one rests on.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
-func (r *Router) within(p Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
-	return r.bounded(&p, i, noFrom, noTo, bound{limit, len(like.points) - 2}, like)
+func (r *Router) within(p *Page, i int, noFrom, noTo sides, limit float64, like *found) *found {
+	return r.bounded(p, i, noFrom, noTo, bound{limit, len(like.points) - 2}, like)
 }
 
 func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound, like *found) *found {

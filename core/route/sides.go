@@ -23,7 +23,7 @@ func (r *Router) settleSides(p Page, at ends) []*found {
 	s := settling{r: r, p: p, paths: make([]*found, len(p.Lines)), tips: make([]sides, len(p.Lines)),
 		noFrom: make([]sides, len(p.Lines)), noTo: make([]sides, len(p.Lines)), ends: at}
 	for i := range p.Lines {
-		s.paths[i] = r.path(p, i, 0, 0)
+		s.paths[i] = r.path(&p, i, 0, 0)
 	}
 	for b := range p.Boxes {
 		if p.Boxes[b].Kind == symbol.Decision && len(s.outs[b]) > 1 && s.free(b) {
@@ -108,7 +108,7 @@ func (s *settling) final(i int, before []*found) *found {
 	if from == allSides || to == allSides {
 		return f
 	}
-	g := s.r.within(s.p, i, from, to, f.cost+2*nearby, f)
+	g := s.r.within(&s.p, i, from, to, f.cost+2*nearby, f)
 	if g.none || g.through || len(g.points) > len(f.points) {
 		return f
 	}
@@ -138,7 +138,7 @@ func (s *settling) tipped(i int) *found {
 	if s.tips[i] == 0 {
 		return s.paths[i]
 	}
-	return s.r.path(s.p, i, s.tips[i], 0)
+	return s.r.path(&s.p, i, s.tips[i], 0)
 }
 
 // settleTips gives the outcomes of a decision different tips. Where two want
@@ -167,9 +167,9 @@ func (s *settling) settleTips(b int) {
 			hold(i)
 			continue
 		}
-		mine := s.r.path(s.p, i, taken, 0)
+		mine := s.r.path(&s.p, i, taken, 0)
 		if s.p.Lines[j].From.Port == "" {
-			theirs := s.r.path(s.p, j, taken, 0)
+			theirs := s.r.path(&s.p, j, taken, 0)
 			if theirs.cost-s.tipped(j).cost < mine.cost-f.cost-1e-6 {
 				s.tips[j] = taken
 				hold(i)
@@ -263,7 +263,7 @@ func (s *settling) alternatives(b int, here map[int]*found, side symbol.Side, no
 		if nf == allSides || nt == allSides {
 			return nil, 0
 		}
-		alt := s.r.within(s.p, i, nf, nt, f.cost+nearby, f)
+		alt := s.r.within(&s.p, i, nf, nt, f.cost+nearby, f)
 		if alt.none {
 			return nil, 0
 		}

@@ -167,6 +167,11 @@ func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Shee
 		rp.Borders = append(rp.Borders, h.Y, h.Bottom())
 	}
 	shapes := make([][]LabelShape, len(p.Connectors))
+	count := 0
+	for _, l := range p.Connectors {
+		count += len(l.Labels)
+	}
+	looks, labels := make([]LabelShape, 0, count), make([]route.Label, 0, count)
 	c.number(p)
 	end := func(e chart.End, n int) route.End {
 		if e.Loose() {
@@ -192,19 +197,20 @@ func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Shee
 				r.Pins = append(r.Pins, route.Pin{Upright: pin.Upright, At: p.PinAt(l, pin)})
 			}
 		}
-		if n := len(l.Labels); n > 0 {
-			shapes[i], r.Labels = make([]LabelShape, 0, n), make([]route.Label, 0, n)
-		}
+		first := len(labels)
 		for k, t := range l.Labels {
 			ls := c.label(t.Text)
-			shapes[i] = append(shapes[i], ls)
+			looks = append(looks, ls)
 			label := route.Label{W: ls.Box.W, H: ls.Box.H}
 			if pl := t.Place; pl != nil {
 				label.Placed, label.Along, label.Beside = true, pl.Along, pl.Beside
 			} else if l.Kind == chart.Wide && k == 0 {
 				label.Inside = true
 			}
-			r.Labels = append(r.Labels, label)
+			labels = append(labels, label)
+		}
+		if n := len(labels); n > first {
+			shapes[i], r.Labels = looks[first:n:n], labels[first:n:n]
 		}
 		if before == nil {
 			r.Way, r.Firm = routeOf(l.Way), true
