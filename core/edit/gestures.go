@@ -98,8 +98,8 @@ func (g *moving) refresh(e *Editor) {
 	}
 	all.X += g.dx
 	all.Y += g.dy
-	var others []geom.Rect
 	p := e.Page()
+	others := make([]geom.Rect, 0, len(p.Steps))
 	for _, s := range p.Steps {
 		if !e.selected[s.ID] || g.last.Ctrl {
 			others = append(others, p.StepRect(s))

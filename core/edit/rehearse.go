@@ -8,7 +8,7 @@ import (
 )
 
 // rehearsals are enough for a browser to have compiled what a drag runs through.
-const rehearsals = 150
+const rehearsals = 400
 
 // Rehearse goes through a frame of dragging one step or another and shows nothing of it:
 // a browser compiles code well only once that has run for a while, which it so has

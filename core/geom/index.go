@@ -69,6 +69,9 @@ func (x *Index) Add(r Rect) int {
 	return int(n)
 }
 
+// Drop takes box n out. Numbers of others stay; room is free again after a Reset only.
+func (x *Index) Drop(n int) { x.boxes[n] = Rect{X: math.Inf(1)} }
+
 // Near calls f once for each box that shares a point with r. f must not ask the index.
 func (x *Index) Near(r Rect, f func(n int)) {
 	x.now++

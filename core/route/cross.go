@@ -34,7 +34,7 @@ type choice struct {
 // cross fewer others. What a line crosses is counted on the ways that were
 // settled before any was changed here: so a change is not felt beyond the lines
 // that it meets. Counts of the last page are carried on.
-func (r *Router) uncrossAll(p Page, at ends, settled []*found) []*found {
+func (r *Router) uncrossAll(p Page, at *ends, settled []*found) []*found {
 	last := r.choices
 	r.choices, r.spare = resize(r.spare, len(settled)), last
 	same := make([]bool, len(settled))
@@ -161,7 +161,7 @@ func boundsOf(pts []geom.Point) geom.Rect {
 // othersSides are the sides that line i does not take at its ends, beside
 // where it is: those with lines of the other direction, and the tips of other
 // outcomes.
-func (e ends) othersSides(p Page, paths []*found, i int) [2]sides {
+func (e *ends) othersSides(p Page, paths []*found, i int) [2]sides {
 	var from, to sides
 	l := &p.Lines[i]
 	if b := l.From.Box; b >= 0 {

@@ -25,6 +25,7 @@ type exploring struct {
 
 	outs, ins []gate
 	met       []int
+	among     slotSet
 }
 
 // trail is what the searches for a path found, one after the other, and the slots
@@ -46,7 +47,7 @@ type step struct {
 // there is no such way.
 func (r *Router) apart(p *Page, i int, like *found, walls []wall) *found {
 	x := r.newExplorer(p, &p.Lines[i])
-	x.seize(like.known)
+	x.seize(like)
 	f := x.search(0, 0, walls, boundless, trail{})
 	if f.through || f.direct {
 		return nil
@@ -54,13 +55,13 @@ func (r *Router) apart(p *Page, i int, like *found, walls []wall) *found {
 	return f
 }
 
-// explore searches the path of a line, beginning with the boxes that another path of
-// it rests on, if there is one. Where it was searched before, the steps are the same
+// explore searches the path of a line, beginning with the boxes among which another path
+// of it was found, if there is one. Where it was searched before, the steps are the same
 // up to the first that knew a box which has changed.
 func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, like, before *found) *found {
 	x := r.newExplorer(p, l)
 	if like != nil {
-		x.seize(like.known)
+		x.seize(like)
 	}
 	var t trail
 	if before != nil {
@@ -74,8 +75,7 @@ func (r *Router) newExplorer(p *Page, l *Line) *explorer {
 	x.in = resize(x.in, len(p.Boxes))
 	clear(x.in)
 	x.ground.boxes, x.ground.tight = x.ground.boxes[:0], x.ground.tight[:0]
-	x.found = &found{known: make(slotSet, 0, 1+len(r.slots)/64), zones: make([]geom.Rect, 0, 16),
-		trail: trail{slots: make([]int32, 0, 32), steps: make([]step, 0, 4)}}
+	x.found = newFound()
 	for _, e := range [2]End{l.From, l.To} {
 		if e.Box >= 0 {
 			x.take(e.Box)
@@ -85,6 +85,19 @@ func (r *Router) newExplorer(p *Page, l *Line) *explorer {
 		}
 	}
 	return x
+}
+
+// newFound is an empty path, in one piece with the room that most of them need.
+func newFound() *found {
+	f := &struct {
+		found
+		known [16]uint64
+		zones [16]geom.Rect
+		slots [24]int32
+		steps [3]step
+	}{}
+	f.found.known, f.found.zones, f.found.trail = f.known[:0], f.zones[:0], trail{f.slots[:0], f.steps[:0]}
+	return &f.found
 }
 
 // take makes a box known.
@@ -102,10 +115,18 @@ func (x *explorer) take(b int) {
 	}
 }
 
-// seize makes the boxes known that another path rests on.
-func (x *explorer) seize(known slotSet) {
+// seize makes the boxes known among which another path was found.
+func (x *explorer) seize(like *found) {
+	t := &like.trail
+	if len(t.steps) == 0 {
+		return
+	}
+	x.among = x.among[:0]
+	for _, s := range t.slots[:t.steps[len(t.steps)-1].known] {
+		x.among.add(int(s))
+	}
 	for b := range x.p.Boxes {
-		if known.has(x.r.slot[b]) {
+		if x.among.has(x.r.slot[b]) {
 			x.take(b)
 		}
 	}
@@ -167,21 +188,30 @@ func (x *explorer) search(noFrom, noTo sides, walls []wall, most bound, before t
 		for i := 1; i < len(s.points); i++ {
 			x.meet(geom.Span(s.points[i-1], s.points[i]).Grow(Margin - 0.5))
 		}
-		if len(x.ground.boxes) > s.known {
-			continue
-		}
-		f.points, f.from, f.to = slices.Clone(s.points), s.from, s.to
-		f.cost = cost(f.points)
-		if len(walls) == 0 { // else it would move back onto the line that it was to leave
-			if len(f.pins) == 0 {
-				f.straighten(x.ground.boxes, x.meet)
-			}
-			f.centre(x.ground.boxes, x.p.Borders, x.meet)
-		}
 		if len(x.ground.boxes) == s.known {
+			f.from, f.to = s.from, s.to
+			x.settle(s.points)
 			return f
 		}
-		// The middle of a channel was not clear: look again.
+	}
+}
+
+// settle takes a path that is clear of all boxes, and moves its stretches to where they
+// stand well. What is met on the way makes it think again of that, not of the path:
+// the cheapest among some of the boxes that is clear of all is the cheapest among all.
+func (x *explorer) settle(points []geom.Point) {
+	f := x.found
+	for known := -1; known < len(x.ground.boxes); {
+		known = len(x.ground.boxes)
+		f.points = append(f.points[:0], points...)
+		f.cost = cost(f.points)
+		if len(x.ground.walls) > 0 {
+			return // it would move back onto the line that it was to leave
+		}
+		if len(f.pins) == 0 {
+			f.straighten(x.ground.boxes, x.meet)
+		}
+		f.centre(x.ground.boxes, x.p.Borders, x.meet)
 	}
 }
 

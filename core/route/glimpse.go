@@ -31,7 +31,7 @@ func glimpse(boxes []geom.Rect, from, to []gate, most bound) bool {
 			f, t := &from[i], &to[j]
 			left := most.cost - f.cost - f.port.Dist(f.turn) - t.cost - t.port.Dist(t.turn)
 			if (f.side-t.side)%2 == 0 {
-				if joined(boxes, f, t, looks[0][i], looks[1][j], left) {
+				if joined(boxes, f, t, looks[0][i], looks[1][j], left, most.bends) {
 					return true
 				}
 				continue
@@ -84,8 +84,8 @@ func seen(g *gate, p geom.Point, far float64) bool {
 }
 
 // joined tells whether a stretch across can join what is seen out of two gates
-// that look along the same axis, for no more than what is left.
-func joined(boxes []geom.Rect, f, t *gate, farF, farT, left float64) bool {
+// that look along the same axis, for no more than what is left and those bends.
+func joined(boxes []geom.Rect, f, t *gate, farF, farT, left float64, bends int) bool {
 	a, b, c0, c1 := f.turn.X, t.turn.X, f.turn.Y, t.turn.Y
 	if !level(f.side) {
 		a, b, c0, c1 = c0, c1, a, b
@@ -93,6 +93,9 @@ func joined(boxes []geom.Rect, f, t *gate, farF, farT, left float64) bool {
 	across := math.Abs(c1 - c0)
 	if across < 1e-9 { // in one line: nothing to join, or a way back that has more bends
 		return f.side != t.side && seen(f, t.turn, farF) && math.Abs(a-b) <= left
+	}
+	if bends < 2 {
+		return false
 	}
 	left -= across + 2*bendCost
 	if math.Abs(a-b) > left {

@@ -89,10 +89,24 @@ func (p *Page) meetAtPort(i, j int) bool {
 		same(a.From, b.To, a.Way.FromPort, b.Way.ToPort) || same(a.To, b.From, a.Way.ToPort, b.Way.FromPort)
 }
 
-// change is a box that is not as it was; was or now is nil where it was not, or is not.
+// change is a box that is not as it was: where it was a concern to lines, and where it
+// is; nil where it was not there, or is not.
 type change struct {
 	was, now *geom.Rect
 	by       *geom.Point // how it was moved, when nothing else was changed
+}
+
+func newChange(was, now *Box, by *geom.Point) change {
+	c := change{by: by}
+	if was != nil {
+		r := was.Rect.Grow(wake)
+		c.was = &r
+	}
+	if now != nil {
+		r := now.Rect.Grow(Margin)
+		c.now = &r
+	}
+	return c
 }
 
 // differences lists how each box was moved, nil where it is new or was changed, and
@@ -107,7 +121,7 @@ func differences(was, now *Page) ([]*geom.Point, []change) {
 		b := &now.Boxes[i]
 		k := find(i, b.ID)
 		if k < 0 {
-			out = append(out, change{now: &b.Rect})
+			out = append(out, newChange(nil, b, nil))
 			continue
 		}
 		o := &was.Boxes[k]
@@ -120,11 +134,11 @@ func differences(was, now *Page) ([]*geom.Point, []change) {
 			d := round(geom.Pt(b.Rect.X-o.Rect.X, b.Rect.Y-o.Rect.Y))
 			by[i] = &d
 		}
-		out = append(out, change{&o.Rect, &b.Rect, by[i]})
+		out = append(out, newChange(o, b, by[i]))
 	}
 	for k, there := range stayed {
 		if !there {
-			out = append(out, change{was: &was.Boxes[k].Rect})
+			out = append(out, newChange(&was.Boxes[k], nil, nil))
 		}
 	}
 	return by, out
@@ -156,7 +170,7 @@ func (c *change) concerns(pts []geom.Point, d geom.Point) bool {
 	if c.by != nil && *c.by == d {
 		return false
 	}
-	return c.was != nil && meets(pts, c.was.Grow(wake)) || c.now != nil && meets(pts, c.now.Move(geom.Pt(-d.X, -d.Y)).Grow(Margin))
+	return c.was != nil && meets(pts, *c.was) || c.now != nil && meets(pts, c.now.Move(geom.Pt(-d.X, -d.Y)))
 }
 
 // meets tells whether a line runs through a place.
@@ -171,23 +185,8 @@ func meets(pts []geom.Point, r geom.Rect) bool {
 
 // moved tells by how much a line was moved, when nothing else of it was changed.
 func moved(was, now *Page, o, l *Line, by []*geom.Point) (geom.Point, bool) {
-	end := func(a, b *End) (geom.Point, bool) {
-		at := round(b.At.Sub(a.At))
-		x, y := *a, *b
-		x.Box, y.Box, x.At, y.At = 0, 0, geom.Point{}, geom.Point{}
-		switch {
-		case x != y || (a.Box < 0) != (b.Box < 0):
-			return at, false
-		case b.Box < 0:
-			return at, true
-		case was.Boxes[a.Box].ID != now.Boxes[b.Box].ID || by[b.Box] == nil:
-			return at, false
-		}
-		d := *by[b.Box]
-		return d, !b.Placed || at == d
-	}
-	d, ok := end(&o.From, &l.From)
-	e, too := end(&o.To, &l.To)
+	d, ok := endMoved(was, now, &o.From, &l.From, by)
+	e, too := endMoved(was, now, &o.To, &l.To, by)
 	if !ok || !too || d != e || o.Outcome != l.Outcome || o.Direct != l.Direct || len(o.Pins) != len(l.Pins) {
 		return d, false
 	}
@@ -201,6 +200,21 @@ func moved(was, now *Page, o, l *Line, by []*geom.Point) (geom.Point, bool) {
 		}
 	}
 	return d, true
+}
+
+// endMoved is moved for an end of a line, a before and b now.
+func endMoved(was, now *Page, a, b *End, by []*geom.Point) (geom.Point, bool) {
+	if a.Port != b.Port || a.Placed != b.Placed || a.Side != b.Side || a.Room != b.Room || a.Half != b.Half || (a.Box < 0) != (b.Box < 0) {
+		return geom.Point{}, false
+	}
+	if b.Box < 0 {
+		return round(b.At.Sub(a.At)), true
+	}
+	d := by[b.Box]
+	if d == nil || was.Boxes[a.Box].ID != now.Boxes[b.Box].ID {
+		return geom.Point{}, false
+	}
+	return *d, !b.Placed || round(b.At.Sub(a.At)) == *d
 }
 
 // shifted is the way moved by d.

@@ -46,8 +46,10 @@ type labelling struct {
 	keepOff bool
 	touched []geom.Rect // where anything that labels keep off has changed since
 
-	segs, placed geom.Index
-	owners       []int // of the stretches in segs
+	segs, placed geom.Index // stretches of the lines, labels
+	owners       []int      // of the stretches
+	first        []int      // per line of the last page, its first stretch; empty without labels
+	dropped      int        // stretches that are none any more
 }
 
 // labelled is where the labels of a line were put, and what that rests on.
@@ -55,6 +57,7 @@ type labelled struct {
 	line   string
 	from   int // slot of the step that it leaves, -1 for none
 	points []geom.Point
+	bounds geom.Rect // of the points
 	labels []Label
 	at     []geom.Rect
 	hit    []bool // another line lies there
@@ -67,7 +70,7 @@ type labelled struct {
 // that nothing has touched since the last page are where they were on it.
 func (r *Router) placeLabels(p Page, routes []Route) []block {
 	t := &r.labels
-	now, known := resize(t.spare, len(routes)), len(t.last) == len(routes) && t.keepOff == p.KeepOff
+	now, known := resize(t.spare, len(routes)), len(t.first) == len(routes) && t.keepOff == p.KeepOff
 	count := 0
 	for i := range p.Lines {
 		count += len(p.Lines[i].Labels)
@@ -86,9 +89,10 @@ func (r *Router) placeLabels(p Page, routes []Route) []block {
 		known = known && t.last[i].line == l.ID
 	}
 	if count > 0 {
-		t.owners = t.owners[:0]
 		t.placed.Reset(p.bounds())
 		r.putLabels(&p, now, known)
+	} else {
+		t.first = t.first[:0]
 	}
 	t.last, t.spare, t.keepOff, t.touched = now, t.last, p.KeepOff, t.touched[:0]
 	var hit []block
@@ -106,13 +110,7 @@ func (r *Router) placeLabels(p Page, routes []Route) []block {
 // page had the same lines.
 func (r *Router) putLabels(p *Page, now []labelled, known bool) {
 	t := &r.labels
-	if known {
-		for i := range now {
-			if o := &t.last[i]; o.from != now[i].from || !slices.Equal(o.points, now[i].points) {
-				t.touched = append(t.touched, boundsOf(o.points), boundsOf(now[i].points))
-			}
-		}
-	}
+	r.file(p, now, known)
 	put := func(i, j int, at geom.Rect) {
 		now[i].at[j] = at
 		t.placed.Add(at)
@@ -141,7 +139,7 @@ func (r *Router) putLabels(p *Page, now []labelled, known bool) {
 				at = l.spot(now[i].points)
 			}
 			put(i, j, at)
-			now[i].hit[j] = p.KeepOff && l.Placed && r.covered(p, now, i, at)
+			now[i].hit[j] = p.KeepOff && l.Placed && r.covered(p, i, at)
 		}
 	}
 	for i := range now {
@@ -154,7 +152,7 @@ func (r *Router) putLabels(p *Page, now []labelled, known bool) {
 			default:
 				at, cost := r.bestSpot(p, now, i, j)
 				put(i, j, at)
-				now[i].hit[j] = cost >= onLine && r.covered(p, now, i, at)
+				now[i].hit[j] = cost >= onLine && r.covered(p, i, at)
 			}
 		}
 	}
@@ -165,28 +163,42 @@ func (r *Router) untouched(l, last *labelled) bool {
 	if l.from != last.from || !slices.Equal(l.labels, last.labels) || !slices.Equal(l.points, last.points) {
 		return false
 	}
+	reach := l.reach()
+	room := l.bounds.Grow(reach)
+	return !slices.ContainsFunc(r.labels.touched, func(t geom.Rect) bool {
+		if !room.Overlaps(t) {
+			return false
+		}
+		for k := 1; k < len(l.points); k++ {
+			if geom.Span(l.points[k-1], l.points[k]).Grow(reach).Overlaps(t) {
+				return true
+			}
+		}
+		return false
+	})
+}
+
+// unlike adds to a list the stretches of a line that another one does not have.
+func unlike(list []geom.Rect, pts, other []geom.Point) []geom.Rect {
+next:
+	for k := 1; k < len(pts); k++ {
+		for j := 1; j < len(other); j++ {
+			if pts[k-1] == other[j-1] && pts[k] == other[j] {
+				continue next
+			}
+		}
+		list = append(list, geom.Span(pts[k-1], pts[k]))
+	}
+	return list
+}
+
+// reach is how far off a line its labels may come, when they are not put by hand.
+func (l *labelled) reach() float64 {
 	reach := 0.0
 	for _, s := range l.labels {
 		reach = max(reach, s.W, s.H)
 	}
-	room := boundsOf(l.points).Grow(reach + 2*beside)
-	return !slices.ContainsFunc(r.labels.touched, room.Overlaps)
-}
-
-// stretches are those of all lines, filed.
-func (r *Router) stretches(p *Page, lines []labelled) (segs *geom.Index, owners []int) {
-	t := &r.labels
-	if len(t.owners) == 0 {
-		t.segs.Reset(p.bounds())
-		for i := range lines {
-			pts := lines[i].points
-			for k := 0; k+1 < len(pts); k++ {
-				t.segs.Add(geom.Span(pts[k], pts[k+1]))
-				t.owners = append(t.owners, i)
-			}
-		}
-	}
-	return &t.segs, t.owners
+	return reach + 2*beside
 }
 
 // sister tells whether two lines leave the same step, or are one.
@@ -195,17 +207,77 @@ func (p *Page) sister(i, j int) bool {
 	return i == j || a >= 0 && a == b
 }
 
+// file files the stretches of the lines, and lists what has been touched of them since
+// the last page, if that is known.
+func (r *Router) file(p *Page, now []labelled, known bool) {
+	t := &r.labels
+	all := !known || t.dropped > len(t.owners)/2
+	if all {
+		t.segs.Reset(p.bounds())
+		t.owners, t.first, t.dropped = t.owners[:0], resize(t.first, len(now)), 0
+	}
+	for i := range now {
+		l := &now[i]
+		same := false
+		if known {
+			o := &t.last[i]
+			if same = slices.Equal(o.points, l.points); same {
+				l.bounds = o.bounds
+			}
+			switch {
+			case o.from != l.from:
+				t.touched = unlike(unlike(t.touched, o.points, nil), l.points, nil)
+			case !same:
+				t.touched = unlike(unlike(t.touched, o.points, l.points), l.points, o.points)
+			}
+		}
+		if !same {
+			l.bounds = boundsOf(l.points)
+		}
+		switch {
+		case all:
+			t.add(i, l.points)
+		case !same:
+			for k := range len(t.last[i].points) - 1 {
+				t.segs.Drop(t.first[i] + k)
+				t.dropped++
+			}
+			t.add(i, l.points)
+		}
+	}
+}
+
+// add files the stretches of line i.
+func (t *labelling) add(i int, pts []geom.Point) {
+	t.first[i] = len(t.owners)
+	for k := 1; k < len(pts); k++ {
+		t.segs.Add(geom.Span(pts[k-1], pts[k]))
+		t.owners = append(t.owners, i)
+	}
+}
+
+// on counts the stretches that lie on a place for a label of line i, of lines from the
+// same step and of others.
+func (r *Router) on(p *Page, i int, at geom.Rect) (sisters, others int) {
+	t := &r.labels
+	t.segs.Near(at.Grow(0.5), func(n int) {
+		if p.sister(t.owners[n], i) {
+			sisters++
+		} else {
+			others++
+		}
+	})
+	return sisters, others
+}
+
 // covered tells whether a line that is no sister of line i lies on a label of that.
-func (r *Router) covered(p *Page, lines []labelled, i int, at geom.Rect) bool {
-	segs, owners := r.stretches(p, lines)
-	on := false
-	segs.Near(at.Grow(0.5), func(n int) { on = on || !p.sister(owners[n], i) })
-	return on
+func (r *Router) covered(p *Page, i int, at geom.Rect) bool {
+	_, others := r.on(p, i, at)
+	return others > 0
 }
 
 // bestSpot is the best place for label j of line i, and what it costs.
 func (r *Router) bestSpot(p *Page, lines []labelled, i, j int) (geom.Rect, float64) {
-	segs, owners := r.stretches(p, lines)
 	placed, boxes := &r.labels.placed, &r.near
 	best, least := geom.Rect{}, math.Inf(1)
 	try := func(at geom.Rect, far float64) float64 {
@@ -215,13 +287,11 @@ func (r *Router) bestSpot(p *Page, lines []labelled, i, j int) (geom.Rect, float
 		}
 		boxes.Near(at.Grow(1.5), func(int) { c += onStep })
 		placed.Near(at.Grow(1), func(int) { c += onLabel })
-		segs.Near(at.Grow(0.5), func(n int) {
-			if p.sister(owners[n], i) {
-				c += onSister
-			} else {
-				c += onLine
-			}
-		})
+		if c >= least {
+			return least
+		}
+		sisters, others := r.on(p, i, at)
+		c += float64(sisters)*onSister + float64(others)*onLine
 		if c < least {
 			best, least = at, c
 		}

@@ -153,8 +153,8 @@ func (r *Router) path(p *Page, i int, noFrom, noTo sides) *found {
 }
 
 // within is path, but for one that would cost more than limit, or bend more often
-// than another path of the line: that is none. The search begins with the boxes that
-// the other one rests on.
+// than another path of the line: that is none. The search begins with the boxes
+// among which the other one was found.
 // (Of more boxes than are known a path could cost only more; so none stays
 // none for as long as those do not change.)
 func (r *Router) within(p *Page, i int, noFrom, noTo sides, limit float64, like *found) *found {

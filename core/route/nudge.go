@@ -48,6 +48,7 @@ type stretch struct {
 	from, to  float64 // the same in need: nearer to boxes than is good to look at
 	stiff     float64 // how much it would rather stay
 	bounded   bool    // min and max are known
+	stays     bool    // is part of a way that is kept
 	lead      int     // the stretch that this one moves along with; itself, when it leads
 }
 
@@ -158,7 +159,7 @@ func (n *nudger) stretches(upright bool) []stretch {
 			if upright && a.X != b.X || !upright && a.Y != b.Y || a == b {
 				continue
 			}
-			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1, lead: len(out)}
+			s := stretch{line: i, at: k, last: len(pts) - 2, stiff: 1, lead: len(out), stays: n.paths[i].stays()}
 			if s.pos, s.low, s.high = a.Y, a.X, b.X; upright {
 				s.pos, s.low, s.high = a.X, a.Y, b.Y
 			}
@@ -322,7 +323,8 @@ func (n *nudger) pair(ss []stretch, i, j int) {
 	}
 	q := pair{a, b}
 	d := ss[i].was - ss[j].was
-	if math.Abs(d) < alike && ss[i].line >= 0 && ss[j].line >= 0 {
+	settled := ss[i].stays && ss[j].stays && math.Abs(d) >= narrowest-0.1 // which is first
+	if math.Abs(d) < alike && ss[i].line >= 0 && ss[j].line >= 0 && !settled {
 		if o := n.firstOf(&ss[i], &ss[j], n.upright, 0); o != 0 {
 			d = float64(o)
 		}

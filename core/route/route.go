@@ -20,6 +20,8 @@
 package route
 
 import (
+	"slices"
+
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -123,6 +125,7 @@ type Router struct {
 	held  []held   // per line of the page
 	stay  []*found // per line of the page, the path that it keeps
 	lines []Line   // of the page, where they hold
+	ends  ends
 
 	exploring exploring
 	nudging   nudging
@@ -131,10 +134,48 @@ type Router struct {
 // Routes computes the route of every line of the page and the places of its
 // labels.
 func (r *Router) Routes(p Page) []Route {
+	out, left := r.routes(p)
+	for range mostFreed {
+		which := pressed(p, left)
+		if len(which) == 0 {
+			break
+		}
+		p.Lines = slices.Clone(p.Lines)
+		for _, i := range which {
+			p.Lines[i].Way = nil
+		}
+		again, still := r.routes(p)
+		if len(still) >= len(left) {
+			break
+		}
+		out, left = again, still
+	}
+	return out
+}
+
+// mostFreed is how often kept ways that others do not come apart from are given up.
+const mostFreed = 2
+
+// pressed are the lines with a way to keep that lie on others, or others on them.
+func pressed(p Page, clashes []clash) []int {
+	var out []int
+	for _, c := range clashes {
+		for _, i := range append([]int{c.line}, c.others...) {
+			if p.Lines[i].Way != nil {
+				out = append(out, i)
+			}
+		}
+	}
+	return out
+}
+
+// routes is Routes, where all lines stay that have a way and can; it tells the lines
+// that could not be set apart.
+func (r *Router) routes(p Page) ([]Route, []clash) {
 	r.forget(p)
 	p = r.hold(p)
-	at := endsOf(p)
-	n := r.separate(p, r.uncrossAll(p, at, r.settleSides(p, at)))
+	r.ends.list(&p)
+	n, left := r.separate(p, r.uncrossAll(p, &r.ends, r.settleSides(p, &r.ends)))
 	paths := n.paths
 	out := n.routes()
 	hit := r.placeLabels(p, out)
@@ -169,7 +210,7 @@ func (r *Router) Routes(p Page) []Route {
 		}
 		out, hit = again, still
 	}
-	return out
+	return out, left
 }
 
 // wayRounds is how often lines are asked to make way for labels.

@@ -180,15 +180,26 @@ func (g *group) sequence() {
 }
 
 // relent leaves out pairs that cannot be kept apart even by the smallest
-// distance, so that the others still can.
+// distance, so that the others still can. Ways that are kept come first: what cannot
+// pass between them does not press them together.
 func (g *group) relent(ss []stretch) {
-	low := make([]float64, len(g.members))
+	low, high := make([]float64, len(g.members)), make([]float64, len(g.members))
 	for i, m := range g.members {
-		low[i] = ss[m].from
+		low[i], high[i] = ss[m].from, ss[m].to
+	}
+	stay := func(p pair) bool { return ss[g.members[p.a]].stays && ss[g.members[p.b]].stays }
+	for i := len(g.pairs) - 1; i >= 0; i-- {
+		if p := g.pairs[i]; stay(p) {
+			high[p.a] = min(high[p.a], high[p.b]-narrowest)
+		}
 	}
 	kept := g.pairs[:0]
 	for _, p := range g.pairs {
-		if v := low[p.a] + narrowest; v <= ss[g.members[p.b]].to {
+		most := high[p.b]
+		if stay(p) {
+			most = ss[g.members[p.b]].to
+		}
+		if v := low[p.a] + narrowest; v <= most {
 			low[p.b] = max(low[p.b], v)
 			kept = append(kept, p)
 		}

@@ -19,7 +19,7 @@ const cheap = 70.0
 // each other. What is settled at a step rests on the paths that its lines would
 // take by themselves and on nothing that was settled elsewhere: so what changes
 // at one step is not felt beyond the lines of that step.
-func (r *Router) settleSides(p Page, at ends) []*found {
+func (r *Router) settleSides(p Page, at *ends) []*found {
 	s := settling{r: r, p: p, paths: make([]*found, len(p.Lines)), tips: make([]sides, len(p.Lines)),
 		noFrom: make([]sides, len(p.Lines)), noTo: make([]sides, len(p.Lines)), ends: at}
 	for i := range p.Lines {
@@ -51,27 +51,32 @@ type settling struct {
 	paths        []*found // each by itself
 	tips         []sides
 	noFrom, noTo []sides
-	ends
+	*ends
 }
 
-// ends are the lines out of each box and into it.
-type ends struct{ outs, ins [][]int }
+// ends are the lines out of each box and into it, in memory that is used again.
+type ends struct {
+	outs, ins  [][]int
+	count, all []int
+}
 
-func endsOf(p Page) ends {
-	count := make([]int, 2*len(p.Boxes)) // out of each box, and into it
+// list lists them for a page.
+func (e *ends) list(p *Page) {
+	e.count, e.all = resize(e.count, 2*len(p.Boxes)), resize(e.all, 2*len(p.Lines))
+	e.outs, e.ins = resize(e.outs, len(p.Boxes)), resize(e.ins, len(p.Boxes))
+	clear(e.count)
 	for i := range p.Lines {
 		if b := p.Lines[i].From.Box; b >= 0 {
-			count[2*b]++
+			e.count[2*b]++
 		}
 		if b := p.Lines[i].To.Box; b >= 0 {
-			count[2*b+1]++
+			e.count[2*b+1]++
 		}
 	}
-	all, lists := make([]int, 2*len(p.Lines)), make([][]int, 2*len(p.Boxes))
-	e := ends{outs: lists[:len(p.Boxes)], ins: lists[len(p.Boxes):]}
+	all := e.all
 	for b := range p.Boxes {
-		e.outs[b], all = all[:0:count[2*b]], all[count[2*b]:]
-		e.ins[b], all = all[:0:count[2*b+1]], all[count[2*b+1]:]
+		e.outs[b], all = all[:0:e.count[2*b]], all[e.count[2*b]:]
+		e.ins[b], all = all[:0:e.count[2*b+1]], all[e.count[2*b+1]:]
 	}
 	for i := range p.Lines {
 		if b := p.Lines[i].From.Box; b >= 0 {
@@ -81,7 +86,6 @@ func endsOf(p Page) ends {
 			e.ins[b] = append(e.ins[b], i)
 		}
 	}
-	return e
 }
 
 // free tells whether a line of a box is to find its way.

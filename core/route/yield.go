@@ -20,17 +20,21 @@ func yielding(paths []*found, which []int, freely bool) []*found {
 const mostYields = 3
 
 // separate sets the lines apart. Where those that find their ways do not come apart from
-// others, the kept ones beside them make way.
-func (r *Router) separate(p Page, paths []*found) *nudger {
-	n, clashes := r.untangle(p, paths)
+// others, the kept ones beside them make way. It tells those that are left.
+func (r *Router) separate(p Page, paths []*found) (*nudger, []clash) {
+	n, left := r.untangle(p, paths)
+	last, clashes := n, left
 	for range mostYields {
-		which := n.firmBeside(clashes)
+		which := last.firmBeside(clashes)
 		if len(which) == 0 {
 			break
 		}
-		n, clashes = r.untangle(p, yielding(n.paths, which, false))
+		last, clashes = r.untangle(p, yielding(last.paths, which, false))
+		if len(clashes) < len(left) {
+			n, left = last, clashes
+		}
 	}
-	return n
+	return n, left
 }
 
 // firmBeside are the firm lines that run beside ones that do not come apart, or beside
