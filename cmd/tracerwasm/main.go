@@ -23,6 +23,7 @@ var session *edit.Editor
 // update is what the browser gets: SVG to be replaced by id, and facts.
 type update struct {
 	SVG     string         `json:"svg,omitempty"`
+	Moved   []edit.Moved   `json:"moved,omitempty"`
 	Drop    []string       `json:"drop,omitempty"`
 	Marks   string         `json:"marks"`
 	Guides  string         `json:"guides"`
@@ -52,7 +53,7 @@ func answer(u *update, fresh bool) {
 	for _, e := range c.Patch {
 		b.WriteString(svg.Element(e))
 	}
-	u.SVG, u.Drop = b.String(), c.Drop
+	u.SVG, u.Moved, u.Drop = b.String(), c.Moved, c.Drop
 	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
 	u.Facts, u.Rows, u.HasRows, u.Typing, u.Ask, u.Notice, u.Offer, u.Clip, u.Cursor = c.Facts, c.Rows, c.Rows != nil, c.Typing, c.Ask, c.Notice, c.Offer, c.Clip, c.Cursor
 	pending := session.Pending()

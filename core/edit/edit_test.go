@@ -4,11 +4,13 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -453,6 +455,37 @@ func TestUpdateIsSparing(t *testing.T) {
 	u := w.Update(false)
 	if !strings.Contains(fmt.Sprint(u.Drop), "step-"+id) {
 		t.Errorf("deleted, but not dropped: %v", u.Drop)
+	}
+}
+
+// A dragged step is shown elsewhere as it is, and drawn anew when it is let go or the
+// drag is given up.
+func TestDraggedStepIsMoved(t *testing.T) {
+	for _, end := range []string{"up", "Escape"} {
+		w := &window{t, New(benchChart(60), 0, "win1")}
+		w.Update(true)
+		id := w.Page().Steps[20].ID
+		q := w.centre(id)
+		drawn := func(u Update) bool {
+			return slices.ContainsFunc(u.Patch, func(e scene.Element) bool { return e.Class == "step" && e.ID == id })
+		}
+		w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+		w.Update(false)
+		for k := range 3 {
+			w.Pointer(Pointer{Type: "move", X: q.X + 40 + 20*float64(k), Y: q.Y + 70, Zoom: 1})
+			u, now := w.Update(false), w.centre(id)
+			if want := (Moved{"step-" + id, geom.Round2(now.X - q.X), geom.Round2(now.Y - q.Y)}); len(u.Moved) != 1 || u.Moved[0] != want || drawn(u) {
+				t.Fatalf("frame %d: %+v, not %+v; drawn anew: %v", k, u.Moved, want, drawn(u))
+			}
+		}
+		if end == "up" {
+			w.Pointer(Pointer{Type: "up", X: q.X + 80, Y: q.Y + 70, Zoom: 1})
+		} else {
+			w.Key(end, false, false, false)
+		}
+		if u := w.Update(false); len(u.Moved) != 0 || !drawn(u) {
+			t.Errorf("after %s: moved %+v, drawn anew: %v", end, u.Moved, drawn(u))
+		}
 	}
 }
 

@@ -66,8 +66,16 @@ func (s *shown[T]) dropped(drop []string, prefix string) []string {
 	return drop
 }
 
+// stepShown is a step as it was drawn, at a place, and by how much it is shown moved
+// from there.
 type stepShown struct {
-	rect         geom.Rect
+	stepLook
+	at, by geom.Point
+}
+
+// stepLook is what of a step is drawn besides its place.
+type stepLook struct {
+	w, h         float64
 	symbol       symbol.Kind
 	number, text string
 }
@@ -101,6 +109,7 @@ func lookOf(c *chart.Connector) lineLook {
 // Update is what changed since the last one.
 type Update struct {
 	Patch  []scene.Element // to be drawn anew
+	Moved  []Moved         // elements that are shown as they are, but elsewhere
 	Drop   []string        // elements that are gone, by class and id: "step-s1"
 	Marks  scene.Element
 	Guides scene.Element
@@ -112,6 +121,15 @@ type Update struct {
 	Offer  *Answer   // what could be done about the notice
 	Clip   string    // to be put on the system's clipboard
 	Cursor string
+}
+
+// Moved is an element, by class and id, that a drag has moved by X, Y px from where it
+// was last drawn. It is drawn anew when it is let go: a browser takes its time to lay
+// out text, and would do so with every frame.
+type Moved struct {
+	ID string  `json:"id"`
+	X  float64 `json:"x"`
+	Y  float64 `json:"y"`
 }
 
 // Update tells what the browser has to change. fresh makes it tell everything.
@@ -144,12 +162,19 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	u.Drop = d.lanes.dropped(u.Drop, "lane-")
+	_, dragged := e.gesture.(*moving)
 	for i := range s.Steps {
 		sh := &s.Steps[i]
-		now := stepShown{sh.Rect, sh.Step.Symbol, sh.Step.Number, sh.Step.Text}
-		if was, new := d.steps.at(sh.Step.ID); new || *was != now {
-			*was = now
+		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text}, geom.Pt(sh.Rect.X, sh.Rect.Y)
+		was, new := d.steps.at(sh.Step.ID)
+		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
+		switch {
+		case new || was.stepLook != look || !dragged && (by != geom.Point{} || was.by != geom.Point{}):
+			*was = stepShown{look, at, geom.Point{}}
 			u.Patch = append(u.Patch, s.StepElement(sh))
+		case by != was.by:
+			was.by = by
+			u.Moved = append(u.Moved, Moved{"step-" + sh.Step.ID, by.X, by.Y})
 		}
 	}
 	u.Drop = d.steps.dropped(u.Drop, "step-")

@@ -79,6 +79,7 @@ const panels = new Panels(() => core, chart, () => facts, settled);
 // apply shows what a call of the core changed.
 function apply(u) {
   paper.patch(u.svg, u.drop);
+  paper.move(u.moved);
   paper.over(u.marks, u.guides);
   if (u.facts) {
     facts = u.facts;

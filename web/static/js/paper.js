@@ -31,6 +31,11 @@ export class Paper {
     }
   }
 
+  // move shows elements elsewhere than they were drawn.
+  move(moved) {
+    for (const m of moved || []) $(m.id)?.setAttribute('transform', `translate(${m.x} ${m.y})`);
+  }
+
   over(marks, guides) {
     if (marks !== this.marks) { this.marks = marks; $('layer-marks').innerHTML = marks; }
     if (guides !== this.guides) { this.guides = guides; $('layer-guides').innerHTML = guides; }
