@@ -204,7 +204,7 @@ func TestJourney(t *testing.T) {
 	line := b.page().Connectors[4].ID
 	var during string
 	geometry := func() string {
-		return eval[string](b, fmt.Sprintf(`document.querySelector('[data-step=%q] path').getAttribute('d') + document.querySelector('[data-connector=%q] path').getAttribute('d')`, id, line))
+		return eval[string](b, fmt.Sprintf(`(() => { const r = document.querySelector('[data-step=%q] path').getBoundingClientRect(); return [r.x, r.y, r.width, r.height].map(v => v.toFixed(1)).join(' ') + document.querySelector('[data-connector=%q] path').getAttribute('d'); })()`, id, line))
 	}
 	before := geometry()
 	b.drag(x, y, x-40, y+70, func() { during = geometry() })
