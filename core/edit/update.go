@@ -15,7 +15,7 @@ type drawn struct {
 	steps   shown[stepShown]
 	lines   shown[lineShown]
 	lanes   shown[laneShown]
-	sheet   string
+	sheet   sheetShown
 	rows    int // status at which the rows were last given
 	facts   string
 	picked  string // the selection at the last facts
@@ -64,6 +64,13 @@ func (s *shown[T]) dropped(drop []string, prefix string) []string {
 		}
 	}
 	return drop
+}
+
+type sheetShown struct {
+	title        string
+	w, h         float64
+	chart        string
+	index, count int
 }
 
 // stepShown is a step as it was drawn, at a place, and by how much it is shown moved
@@ -150,7 +157,7 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	d.offered = e.gap != nil
 
-	if sheet := quote([]any{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count}); sheet != d.sheet {
+	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count}); fresh || sheet != d.sheet {
 		d.sheet = sheet
 		u.Patch = append(u.Patch, s.Border())
 	}

@@ -168,6 +168,26 @@ func TestStability(t *testing.T) {
 	}
 }
 
+// Where there is no room beside kept ways, not even when these make way, those that lines
+// lie on are given up.
+func TestKeptWaysAreGivenUp(t *testing.T) {
+	rnd := rand.New(rand.NewPCG(22, 9))
+	p := untidy(53)
+	var r Router
+	was := r.Routes(p)
+	for m := range 16 {
+		q := Page{Boxes: slices.Clone(p.Boxes), Lines: slices.Clone(p.Lines)}
+		i := rnd.IntN(len(q.Boxes))
+		q.Boxes[i].Rect = elsewhere(rnd, q, i)
+		Keep(&p, was, &q)
+		now := r.Routes(q)
+		if n := onEachOther(q, now); n > 0 {
+			t.Errorf("move %d: %d stretches lie on unrelated ones", m, n)
+		}
+		p, was = q, now
+	}
+}
+
 // elsewhere is another place for box i, up to 80 px off, clear of others where one is
 // found.
 func elsewhere(rnd *rand.Rand, p Page, i int) geom.Rect {

@@ -27,3 +27,40 @@ func TestLinesCloseUpBesideLabels(t *testing.T) {
 		}
 	}
 }
+
+// Kept ways in a full channel are not pressed together by a line that cannot give way
+// between them.
+func TestKeptWaysAreNotPressed(t *testing.T) {
+	var ss []stretch
+	var pairs []pair
+	for i := range 8 {
+		s := stretch{pos: narrowest * float64(i), stiff: 1, from: 0, to: 7 * narrowest, stays: true}
+		if i == 4 { // on the kept one behind it
+			s.pos += narrowest
+			s.from, s.to, s.stays = s.pos, s.pos, false
+		}
+		if i > 4 {
+			s.pos -= narrowest
+			s.to -= narrowest
+		}
+		s.min, s.max = s.from, s.to
+		for k := range i {
+			pairs = append(pairs, pair{k, i})
+		}
+		ss = append(ss, s)
+	}
+	var gs grouping
+	for _, g := range gs.of(len(ss), pairs, 0) {
+		g.separate(ss)
+	}
+	last := -narrowest
+	for i, s := range ss {
+		if !s.stays {
+			continue
+		}
+		if s.pos < last+narrowest-0.01 {
+			t.Errorf("the kept one %d stands at %v, the one before it at %v", i, s.pos, last)
+		}
+		last = s.pos
+	}
+}
