@@ -67,8 +67,8 @@ func (e *Editor) marks() scene.Element {
 	case *pulling:
 		e.hold(&el, g)
 	case *moving:
+		e.gaps(&el, g)
 		if g.into != nil {
-			thin(geom.Polyline(g.into.Drawn()), scene.Red, 2.4)
 			e.say(&el, "goes into "+e.between(g.into.Line), g.last.X+16*k, g.last.Y-14*k)
 		}
 	case *bending:
@@ -114,6 +114,22 @@ func (e *Editor) say(el *scene.Element, words string, x, y float64) {
 	el.Items = append(el.Items,
 		scene.Item{Path: geom.Box(geom.Rect{X: x - 5*k, Y: y - 13*k, W: w + 10*k, H: 18 * k}), Fill: scene.Ink},
 		scene.Item{Text: words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})
+}
+
+// gaps writes the distances that a move makes equal, over whatever runs there.
+func (e *Editor) gaps(el *scene.Element, g *moving) {
+	k := 1 / e.zoom
+	for _, l := range g.guides {
+		if !g.moved || l.Gap == 0 {
+			continue
+		}
+		words, size := fmt.Sprintf("%.0f mm", l.Gap*25.4/96), 11*k
+		w := typeset.Width(typeset.Mono, size, words)
+		x, y := l.Mid.X-w/2, l.Mid.Y+14*k
+		el.Items = append(el.Items,
+			scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
+			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.Mono, Size: size, Fill: scene.Quiet, Width: w})
+	}
 }
 
 // ports draws the ports of the step under the pointer and of the one selected.
@@ -195,12 +211,9 @@ func (e *Editor) guides() scene.Element {
 			a, b = geom.Pt(l.At, 0), geom.Pt(l.At, p.H)
 		}
 		el.Items = append(el.Items, scene.Item{Path: geom.Polyline([]geom.Point{a, b}), Stroke: guideGrey, Weight: 0.8 * k})
-		if l.Gap > 0 {
-			words := fmt.Sprintf("%.0f mm", l.Gap*25.4/96)
-			size := 11 * k
-			w := typeset.Width(typeset.Mono, size, words)
-			el.Items = append(el.Items, scene.Item{Text: words, At: geom.Pt(l.Mid.X-w/2, l.Mid.Y+14*k), Face: typeset.Mono, Size: size, Fill: scene.Quiet, Width: w})
-		}
+	}
+	if g.into != nil { // below the step that goes into it
+		el.Items = append(el.Items, scene.Item{Path: geom.Polyline(g.into.Drawn()), Stroke: scene.Red, Weight: 2.4 * k})
 	}
 	return el
 }
