@@ -9,7 +9,7 @@ import (
 const (
 	aColumn   = 1.0  // of width
 	aCell     = 0.02 // of distance, along the flow
-	contested = 3.0  // more for each bend because outcomes want the same tip
+	contested = 5.0  // more for each bend because outcomes want the same tip
 )
 
 // mostLate is how many columns later than it would have to be a step is tried;
