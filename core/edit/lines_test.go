@@ -162,7 +162,7 @@ func TestRehearse(t *testing.T) {
 	w.Update(true)
 	before, n := w.json(), 0
 	for ; w.Rehearse() && n < 10*rehearsals; n++ {
-		if u := w.Update(false); len(u.Patch)+len(u.Drop) > 0 || u.Facts != nil {
+		if u := w.Update(false); len(u.Patch)+len(u.Moved)+len(u.Drop) > 0 || u.Facts != nil {
 			t.Fatalf("rehearsal %d is shown: %+v", n, u.Patch)
 		}
 	}
