@@ -32,11 +32,18 @@ func (s *Server) signInPage(c fiber.Ctx) error {
 	return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.Query("to")})
 }
 
+// signInToken is a form token for a window that has none any more, since its session has
+// ended.
+func (s *Server) signInToken(c fiber.Ctx) error {
+	c.Set(fiber.HeaderCacheControl, "no-store")
+	return c.JSON(fiber.Map{"token": s.formToken(c)})
+}
+
 func (s *Server) signIn(c fiber.Ctx) error {
 	t, err := s.store.SignIn(c.FormValue("email"), c.FormValue("password"))
 	if errors.Is(err, store.ErrSignIn) {
 		c.Status(fiber.StatusUnauthorized)
-		return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.FormValue("to"), "Email": c.FormValue("email"), "Wrong": "E-mail or password is not right."})
+		return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.FormValue("to"), "Email": c.FormValue("email"), "Wrong": "The e-mail or password is wrong."})
 	}
 	if err != nil {
 		return err

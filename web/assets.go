@@ -4,7 +4,6 @@ import (
 	"crypto/sha256"
 	"embed"
 	"encoding/hex"
-	"html/template"
 	"io/fs"
 	"mime"
 	"path"
@@ -12,10 +11,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
-	"plaintracer/core/edit"
-	"plaintracer/core/symbol"
 	"plaintracer/format/font"
-	"plaintracer/format/svg"
 )
 
 //go:embed static
@@ -90,13 +86,4 @@ func (s *Server) static(c fiber.Ctx) error {
 		}
 	}
 	return c.Send(b)
-}
-
-// icon draws a symbol for its button on the bench.
-func icon(k symbol.Kind) template.HTML {
-	w, h := 40.0, 24.0
-	if k == symbol.OffPage {
-		w = 24
-	}
-	return template.HTML(`<svg width="40" height="24" viewBox="` + map[bool]string{true: "-8 0 40 24", false: "0 0 40 24"}[w == 24] + `" aria-hidden="true">` + svg.Element(edit.SymbolIcon(k, w, h)) + `</svg>`)
 }

@@ -11,6 +11,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
+	"plaintracer/core/list"
 	"plaintracer/core/scene"
 	"plaintracer/format/csv"
 	"plaintracer/format/svg"
@@ -106,10 +107,18 @@ func (s *Server) again(c fiber.Ctx, binned bool) error {
 	return s.list(c, binned)
 }
 
+// sentence makes a sentence of an error.
+func sentence(err error) string {
+	t := []rune(err.Error())
+	return strings.ToUpper(string(t[:1])) + strings.TrimSuffix(string(t[1:]), ".") + "."
+}
+
+const untitled = "Untitled chart"
+
 func (s *Server) newChart(c fiber.Ctx) error {
 	name := strings.TrimSpace(c.FormValue("name"))
 	if name == "" {
-		name = "Untitled chart"
+		name = untitled
 	}
 	return s.keep(c, chart.New(name))
 }
@@ -154,46 +163,18 @@ func (s *Server) openFile(c fiber.Ctx) error {
 	return s.keep(c, ch)
 }
 
-// typedList makes a chart of typed lines: one line a step, in their order; a
-// line that asks is a decision, and 'lane: ' before it names who does it.
+// typedList makes a chart of typed lines, one a step.
 func (s *Server) typedList(c fiber.Ctx) error {
-	var b strings.Builder
-	b.WriteString("number,lane,symbol,text,next\n")
-	var lines []string
-	for _, l := range strings.Split(c.FormValue("list"), "\n") {
-		if l = strings.TrimSpace(l); l != "" {
-			lines = append(lines, l)
-		}
-	}
-	if len(lines) == 0 {
-		return bad("Type one line for each step.")
-	}
-	quote := func(t string) string { return `"` + strings.ReplaceAll(t, `"`, `""`) + `"` }
-	for i, l := range lines {
-		lane, text, next, kind := "", l, "", ""
-		if who, what, ok := strings.Cut(l, ": "); ok {
-			lane, text = who, what
-		}
-		if i+1 < len(lines) {
-			next = fmt.Sprint(i + 2)
-			if strings.HasSuffix(text, "?") {
-				next = "yes: " + next
-			}
-		}
-		if i == 0 || i == len(lines)-1 {
-			kind = "terminator"
-		}
-		fmt.Fprintf(&b, "%d,%s,%s,%s,%s\n", i+1, quote(lane), kind, quote(text), next)
+	n := 0
+	p, err := list.Page(list.Lines(c.FormValue("list")), func(kind string) string { n++; return fmt.Sprint(kind, n) })
+	if err != nil {
+		return bad(sentence(err))
 	}
 	name := strings.TrimSpace(c.FormValue("name"))
 	if name == "" {
-		name = "Untitled chart"
+		name = untitled
 	}
-	ch, err := laidOut(csv.Read([]byte(b.String()), name))
-	if err != nil {
-		return bad(err.Error())
-	}
-	return s.keep(c, ch)
+	return s.keep(c, &chart.Chart{Name: name, Pages: []*chart.Page{p}})
 }
 
 func laidOut(ch *chart.Chart, err error) (*chart.Chart, error) {

@@ -206,7 +206,7 @@ func TestHostileText(t *testing.T) {
   act('place', 'process'); act('text'); act('accept', text);
   act('field', JSON.stringify({ old: '', name: short, value: text }));
   act('next'); act('accept', 'next');
-  act('lanes'); act('cancel');
+  act('lane-names', short);
   act('all'); const c = JSON.parse(editor.core.chart()).pages[0];
   act('lane-select', c.lanes[0].id); act('lane-rename'); act('accept', short);
   act('select', c.connectors[0].id); act('label'); act('accept', text);

@@ -9,6 +9,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit"
 	"plaintracer/core/symbol"
 	"plaintracer/format"
 	"plaintracer/store"
@@ -23,9 +24,12 @@ func (s *Server) editor(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "editor", fiber.Map{"Title": ch.Name, "Chart": e, "Symbols": symbol.All(), "Pages": ch.Pages, "Wasm": s.assets.wasm,
-		"Kinds": kinds, "Marks": chart.Marks, "Dashes": chart.Dashes, "Weights": weights, "Colours": colours})
+	return s.render(c, "editor", fiber.Map{"Title": ch.Name, "Chart": e, "Symbols": symbol.All(), "Keys": edit.Keys(), "Wasm": s.assets.wasm})
 }
+
+// here tells a window that the server is there, that its session goes on and that the
+// chart is still its person's.
+func (s *Server) here(c fiber.Ctx) error { return c.SendStatus(fiber.StatusNoContent) }
 
 // chartJSON is the chart as the editor loads it, with its place in the log.
 func (s *Server) chartJSON(c fiber.Ctx) error {

@@ -150,8 +150,11 @@ func TestJourney(t *testing.T) {
 	b.press("Redo")
 	b.step("Store the crate")
 
-	// Lanes are one press; then one more.
+	// Lanes are names in a drawer.
 	b.press("Lanes")
+	b.run(chromedp.SendKeys(chromedp.CSS("#lane-names"), "Lender\nLoans desk"))
+	b.until("the lanes", `document.querySelectorAll('[data-lane]').length === 2`)
+	b.press("Close")
 	if n := len(b.page().Lanes); n < 2 {
 		t.Fatalf("%d lanes", n)
 	}
@@ -178,7 +181,7 @@ func TestJourney(t *testing.T) {
 	b.click(x, y)
 	tx, ty := b.middle("Damage report")
 	b.drag(x+d.W/2+9/b.zoom(), y, tx, ty, func() {
-		if w := eval[string](b, `document.querySelector('#layer-marks').textContent`); !strings.Contains(w, "holds at Damage report, best side") {
+		if w := eval[string](b, `document.querySelector('#layer-marks').textContent`); !strings.Contains(w, "attaches to Damage report, best side") {
 			t.Errorf("beside the pointer stands %q", w)
 		}
 	})

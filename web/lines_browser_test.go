@@ -100,7 +100,7 @@ func TestLinesByHand(t *testing.T) {
 	b.click(300, 148)
 	before := b.drawn("ab")
 	b.press("Line…")
-	b.press("Start: zero-or-many")
+	b.press("Start: zero or many")
 	b.press("End: one")
 	b.press("Dash: dotted")
 	b.press("Colour: green")
@@ -114,7 +114,7 @@ func TestLinesByHand(t *testing.T) {
 		t.Errorf("reversed: %+v, look %+v", c, c.Look)
 	}
 	b.press("Reverse")
-	b.press("Look as meant")
+	b.press("Default look")
 	if b.connector("ab").Look != nil {
 		t.Error("the look was not given back")
 	}
@@ -122,7 +122,7 @@ func TestLinesByHand(t *testing.T) {
 	if l := b.connector("ab").Look; l == nil || l.Start != chart.Arrow {
 		t.Error("it does not point both ways")
 	}
-	b.press("Look as meant")
+	b.press("Default look")
 	if now := b.drawn("ab"); now != before {
 		t.Errorf("it is drawn %s, was %s", now, before)
 	}
@@ -148,7 +148,7 @@ func TestLinesByHand(t *testing.T) {
 	b.press("Undo")
 	b.click(380, 248)
 	b.press("Line…")
-	b.press("Let it run free")
+	b.press("Reset route")
 	if now := b.drawn("ab"); now != before || len(b.connector("ab").Pins) != 0 {
 		t.Errorf("free it runs %s, before %s", now, before)
 	}
@@ -166,9 +166,9 @@ func TestLinesByHand(t *testing.T) {
 	// The aside yields to the flow: by an arch, then by a break, then for one
 	// connector plainly.
 	aside := b.drawn("ud")
-	b.press("Crossings of the page: arch")
+	b.press("Crossings on this page: arch")
 	arch := b.drawn("ud")
-	b.press("Crossings of the page: break")
+	b.press("Crossings on this page: break")
 	gap := b.drawn("ud")
 	if arch == aside || gap == aside || gap == arch {
 		t.Errorf("crossings: plain %s, arch %s, break %s", aside, arch, gap)
@@ -179,7 +179,7 @@ func TestLinesByHand(t *testing.T) {
 	b.press("Close")
 	b.click(356, 330)
 	b.press("Line…")
-	b.press("Plain")
+	b.press("Where it crosses: Plain")
 	if now := b.drawn("ud"); now != aside {
 		t.Errorf("one connector by itself: %s", now)
 	}
@@ -293,7 +293,7 @@ func TestLinesStay(t *testing.T) {
 	}
 	b.click(300, 148)
 	b.press("Line…")
-	b.press("Find all ways anew")
+	b.press("Reroute all")
 	b.press("Close")
 	if now := b.drawn("ud"); now != ud {
 		t.Errorf("anew it runs %s, not %s", now, ud)

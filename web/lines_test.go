@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit"
 	"plaintracer/core/symbol"
 )
 
@@ -42,7 +43,7 @@ func everyLine() *chart.Chart {
 		step(a, symbol.StoredData, 520, y, string(m))
 		step(b, symbol.StoredData, 760, y, "Lender")
 		line(a, b, func(l *chart.Connector) {
-			l.Look = &chart.Look{Start: m, End: m, Dash: chart.Dashes[i%len(chart.Dashes)], Weight: []float64{1, 1.4, 2, 3}[i%4], Colour: colours[i%len(colours)].Hex}
+			l.Look = &chart.Look{Start: m, End: m, Dash: chart.Dashes[i%len(chart.Dashes)], Weight: []float64{1, 1.4, 2, 3}[i%4], Colour: edit.Colours[i%len(edit.Colours)].Arg}
 		})
 	}
 	step("down", symbol.Document, 920, 60, "Receipt")

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"strconv"
+	"strings"
 	"sync"
 	"time"
 
@@ -85,7 +86,7 @@ func (b *localBus) Close() {
 
 // message is what goes down the live channel.
 type message struct {
-	Type  string        `json:"type"` // command or comments
+	Type  string        `json:"type"` // command, comments or here
 	Event *store.Logged `json:"event,omitempty"`
 }
 
@@ -106,9 +107,15 @@ func (s *Server) tellComments(chart string) {
 }
 
 const (
-	pingEvery = 20 * time.Second
+	// hereEvery is how often a window is told that the server is there: it takes a silence
+	// of 1.8 s for a cut line.
+	hereEvery = 500 * time.Millisecond
+	// askEvery is how often a channel looks whether its session goes on.
+	askEvery  = 4 * time.Second
 	writeWait = 10 * time.Second
 )
+
+var hereMessage = []byte(`{"type":"here"}`)
 
 var upgrader = websocket.FastHTTPUpgrader{EnableCompression: true} // same origin only, its default
 
@@ -122,13 +129,13 @@ func (s *Server) live(c fiber.Ctx) error {
 	if err != nil || after < 0 {
 		return bad("after: wanted is the number of a command")
 	}
-	id := entry(c).ID // c must not be touched inside
+	id, session := entry(c).ID, strings.Clone(c.Cookies(sessionCookie)) // c must not be touched inside
 	err = upgrader.Upgrade(c.RequestCtx(), func(conn *websocket.Conn) {
 		defer conn.Close()
 		news, leave := s.bus.Subscribe(id)
 		defer leave()
 		gone := make(chan struct{})
-		go func() { // the window only answers pings
+		go func() { // the window says nothing
 			defer close(gone)
 			for {
 				if _, _, err := conn.ReadMessage(); err != nil {
@@ -153,16 +160,21 @@ func (s *Server) live(c fiber.Ctx) error {
 				return
 			}
 		}
-		ping := time.NewTicker(pingEvery)
-		defer ping.Stop()
+		here, ask := time.NewTicker(hereEvery), time.NewTicker(askEvery)
+		defer here.Stop()
+		defer ask.Stop()
 		for {
 			select {
 			case m, ok := <-news:
 				if !ok || !send(m) {
 					return
 				}
-			case <-ping.C:
-				if conn.WriteControl(websocket.PingMessage, nil, time.Now().Add(writeWait)) != nil {
+			case <-here.C:
+				if !send(hereMessage) {
+					return
+				}
+			case <-ask.C:
+				if _, err := s.store.Session(session); errors.Is(err, store.ErrNone) {
 					return
 				}
 			case <-gone:

@@ -2,13 +2,13 @@ package web
 
 import (
 	"html/template"
+	"maps"
 	"strings"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit"
 	"plaintracer/core/scene"
 	"plaintracer/format/svg"
 	"plaintracer/store"
@@ -226,19 +226,10 @@ func (s *Server) reviewRemark(c fiber.Ctx) error {
 
 // helpers are what the templates call.
 func (s *Server) helpers() map[string]any {
-	return map[string]any{
-		"asset":    s.assets.url,
-		"many":     many,
-		"ago":      ago,
-		"icon":     icon,
-		"kindIcon": func(k chart.Kind) template.HTML { return small(edit.KindIcon(k, 20, 18), 20, 18) },
-		"markIcon": func(m chart.Mark) template.HTML { return small(edit.LookIcon(chart.Look{End: m}, 30, 14), 30, 14) },
-		"dashIcon": func(d chart.Dash) template.HTML {
-			return small(edit.LookIcon(chart.Look{Dash: d, End: chart.Bare}, 40, 14), 40, 14)
-		},
-		"weightIcon": func(w float64) template.HTML {
-			return small(edit.LookIcon(chart.Look{Weight: w, End: chart.Bare}, 30, 14), 30, 14)
-		},
+	out := map[string]any{
+		"asset": s.assets.url,
+		"many":  many,
+		"ago":   ago,
 		"initials": func(name string) string {
 			out := ""
 			for _, w := range strings.Fields(name) {
@@ -248,6 +239,8 @@ func (s *Server) helpers() map[string]any {
 			return string(r[:min(len(r), 2)])
 		},
 	}
+	maps.Copy(out, controls())
+	return out
 }
 
 // ago says when something was, as people say it.

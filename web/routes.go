@@ -32,6 +32,7 @@ func (s *Server) Routes() []Route {
 
 		{"GET", "/sign-in", Anyone, s.signInPage},
 		{"POST", "/sign-in", Anyone, s.signIn},
+		{"GET", "/sign-in/token", Anyone, s.signInToken},
 		{"GET", "/first/:invitation", Anyone, s.firstPage},
 		{"POST", "/first/:invitation", Anyone, s.first},
 		{"POST", "/sign-out", SignedIn, s.signOut},
@@ -43,6 +44,7 @@ func (s *Server) Routes() []Route {
 		{"POST", "/charts/list", SignedIn, s.typedList},
 		{"GET", "/charts/:chart", Owner, s.editor},
 		{"GET", "/charts/:chart/chart.json", Owner, s.chartJSON},
+		{"GET", "/charts/:chart/here", Owner, s.here},
 		{"GET", "/charts/:chart/live", Owner, s.live},
 		{"POST", "/charts/:chart/commands", Owner, s.commands},
 		{"GET", "/charts/:chart/thumb.svg", Owner, s.thumb},

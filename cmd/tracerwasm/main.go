@@ -22,27 +22,29 @@ var session *edit.Editor
 
 // update is what the browser gets: SVG to be replaced by id, and facts.
 type update struct {
-	SVG     string         `json:"svg,omitempty"`
-	Moved   []edit.Moved   `json:"moved,omitempty"`
-	Drop    []string       `json:"drop,omitempty"`
-	Marks   string         `json:"marks"`
-	Guides  string         `json:"guides"`
-	Facts   *edit.Facts    `json:"facts,omitempty"`
-	Rows    []edit.Row     `json:"rows,omitempty"`
-	HasRows bool           `json:"hasRows"`
-	Typing  *edit.Typing   `json:"typing"`
-	Ask     *edit.Question `json:"ask"`
-	Notice  string         `json:"notice,omitempty"`
-	Offer   *edit.Answer   `json:"offer,omitempty"`
-	Clip    string         `json:"clip,omitempty"`
-	Cursor  string         `json:"cursor"`
-	Send    []edit.Sent    `json:"send,omitempty"`
-	Seq     int            `json:"seq"`
-	Waiting int            `json:"waiting"`
-	Handled bool           `json:"handled"`
-	Gap     string         `json:"gap,omitempty"` // the log has to be read again from Seq
-	Found   []edit.Found   `json:"found,omitempty"`
-	Panic   string         `json:"panic,omitempty"`
+	SVG     string           `json:"svg,omitempty"`
+	Moved   []edit.Moved     `json:"moved,omitempty"`
+	Drop    []string         `json:"drop,omitempty"`
+	Marks   string           `json:"marks"`
+	Guides  string           `json:"guides"`
+	Facts   *edit.Facts      `json:"facts,omitempty"`
+	Rows    []edit.Row       `json:"rows,omitempty"`
+	HasRows bool             `json:"hasRows"`
+	Typing  *edit.Typing     `json:"typing"`
+	Ask     *edit.Question   `json:"ask"`
+	Notice  string           `json:"notice,omitempty"`
+	Offer   *edit.Answer     `json:"offer,omitempty"`
+	Clip    string           `json:"clip,omitempty"`
+	Cursor  string           `json:"cursor"`
+	Send    []edit.Sent      `json:"send,omitempty"`
+	Seq     int              `json:"seq"`
+	Waiting int              `json:"waiting"`
+	Handled bool             `json:"handled"`
+	Gap     string           `json:"gap,omitempty"` // the log has to be read again from Seq
+	Found   []edit.Found     `json:"found,omitempty"`
+	Page    string           `json:"page,omitempty"` // a command that the page is to do
+	Menu    []edit.MenuGroup `json:"menu,omitempty"`
+	Panic   string           `json:"panic,omitempty"`
 }
 
 var told int // the last command handed out for sending
@@ -105,15 +107,30 @@ func main() {
 			session, told = edit.New(c, a[1].Int(), a[2].String()), 0
 			return true
 		}),
-		// pointer(type, x, y, button, shift, ctrl, alt, zoom)
+		// pointer(type, x, y, button, shift, ctrl, alt, zoom, touch)
 		"pointer": door(func(a []js.Value, u *update) bool {
 			session.Pointer(edit.Pointer{Type: a[0].String(), X: a[1].Float(), Y: a[2].Float(), Button: a[3].Int(),
-				Shift: a[4].Bool(), Ctrl: a[5].Bool(), Alt: a[6].Bool(), Zoom: a[7].Float()})
+				Shift: a[4].Bool(), Ctrl: a[5].Bool(), Alt: a[6].Bool(), Zoom: a[7].Float(), Touch: len(a) > 8 && a[8].Bool()})
 			return false
 		}),
 		// key(key, shift, ctrl, alt)
 		"key": door(func(a []js.Value, u *update) bool {
-			u.Handled = session.Key(a[0].String(), a[1].Bool(), a[2].Bool(), a[3].Bool())
+			u.Handled, u.Page = session.Key(a[0].String(), a[1].Bool(), a[2].Bool(), a[3].Bool())
+			return false
+		}),
+		// type(text, from, to): what a text field holds, and what is chosen in it
+		"type": door(func(a []js.Value, u *update) bool {
+			session.Type(a[0].String(), a[1].Int(), a[2].Int())
+			return false
+		}),
+		// caret(key, keep): a key that moves the caret by lines as drawn
+		"caret": door(func(a []js.Value, u *update) bool {
+			session.MoveCaret(a[0].String(), a[1].Bool())
+			return false
+		}),
+		// menu(): what can be done with what is selected
+		"menu": door(func(_ []js.Value, u *update) bool {
+			u.Menu = session.Menu()
 			return false
 		}),
 		// do(action, arg)

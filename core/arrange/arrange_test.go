@@ -120,11 +120,11 @@ func TestRoom(t *testing.T) {
 
 func TestFree(t *testing.T) {
 	want := geom.Rect{X: 100, Y: 100, W: 100, H: 50}
-	if got := Free(want, nil, 24); got != want {
+	if got := Free(chart.NewPage("p"), want, nil, nil, 24); got != want {
 		t.Errorf("an empty page: %v", got)
 	}
 	others := []geom.Rect{want}
-	got := Free(want, others, 24)
+	got := Free(chart.NewPage("p"), want, others, nil, 24)
 	if got.Grow(23).Overlaps(want) {
 		t.Errorf("%v is too near", got)
 	}

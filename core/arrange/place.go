@@ -83,26 +83,23 @@ func Room(p *chart.Page) []chart.Part {
 	return parts
 }
 
-// Free finds the place nearest to want where a box of its size stands clear of
-// the others by gap, in steps of the grid, to the right and downward.
-func Free(want geom.Rect, others []geom.Rect, gap float64) geom.Rect {
-	clear := func(r geom.Rect) bool {
-		g := r.Grow(gap - 0.5)
-		for _, o := range others {
-			if g.Overlaps(o) {
-				return false
-			}
-		}
-		return true
-	}
+// Free finds the place nearest to want where a box of its size, settled on the page,
+// stands clear of the others by gap and off the lines: in steps to the right and downward.
+func Free(p *chart.Page, want geom.Rect, others, lines []geom.Rect, gap float64) geom.Rect {
 	best, least := want, math.Inf(1)
 	pitchX, pitchY := want.W/2+gap/2, want.H/2+gap/2
-	for i := range 40 {
+	for i := range 60 {
 		for j := range 12 {
+			cost := float64(i)*pitchX + 1.5*float64(j)*pitchY
+			if cost >= least {
+				continue
+			}
 			r := want
 			r.X += float64(i) * pitchX
 			r.Y += float64(j) * pitchY
-			if cost := float64(i)*pitchX + 1.5*float64(j)*pitchY; cost < least && clear(r) {
+			pl := Settle(p, "", r)
+			r.X, r.Y = pl.X, p.LaneTop(pl.Lane)+pl.Y
+			if clear([]geom.Rect{r}, 0, 0, others, lines, gap) {
 				best, least = r, cost
 			}
 		}

@@ -6,6 +6,8 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/list"
+	"plaintracer/core/symbol"
 )
 
 // part is what copy puts on the clipboard: steps in page coordinates and the
@@ -41,42 +43,98 @@ func (e *Editor) fragment() part {
 // copy keeps the selection for the clipboard.
 func (e *Editor) copy() {
 	if len(e.steps()) == 0 {
-		e.notice = "Select steps to copy."
+		e.notice = sentence(whyStep)
 		return
 	}
 	e.clip = quote(e.fragment())
 }
 
-// paste adds steps from clipboard text; other text becomes a step of its own.
+// paste adds steps from clipboard text; of other text each line becomes a step.
 func (e *Editor) paste(text string) {
 	var f part
 	if json.Unmarshal([]byte(text), &f) != nil || f.Format != partFormat || len(f.Steps) == 0 {
-		e.notice = "The clipboard holds no steps. Copy steps first, here or in another chart."
+		e.pasteLines(text)
 		return
 	}
-	// Beside the originals, or farther where a copy stands there already.
-	d, taken := 2*arrange.Grid, map[geom.Point]bool{}
-	for _, s := range e.Page().Steps {
-		r := e.Page().StepRect(s)
-		taken[geom.Pt(r.X, r.Y)] = true
-	}
-	for n := 0; n < 100 && taken[geom.Pt(f.Steps[0].X+d, f.Steps[0].Y+d)]; n++ {
-		d += 2 * arrange.Grid
-	}
-	if parts, ids := e.copies(f, d, d); e.do("paste", parts...) {
+	if parts, ids := e.beside(f); e.do(didPaste, parts...) {
 		e.selectOnly(ids...)
 	}
 }
 
-func (e *Editor) duplicate() {
-	if len(e.steps()) == 0 {
-		e.notice = "Select steps to duplicate."
+// pasteLines makes steps of lines of text: on an empty page the whole chart, with its
+// lanes, else steps beside what is there, after the selected one.
+func (e *Editor) pasteLines(text string) {
+	lines := list.Lines(text)
+	if len(lines) == 0 {
+		e.notice = sayNoClip
 		return
 	}
-	if parts, ids := e.copies(e.fragment(), 2*arrange.Grid, 2*arrange.Grid); e.do("duplicate", parts...) {
+	made, err := list.Page(lines, e.newID)
+	if err != nil {
+		e.notice = sentence(err.Error())
+		return
+	}
+	p := e.Page()
+	if len(p.Steps) > 0 || len(p.Lanes) > 0 {
+		f := part{Steps: made.Steps, Lines: made.Connectors}
+		for _, s := range f.Steps {
+			s.Y, s.Lane = made.StepRect(s).Y, ""
+			if s.Symbol == symbol.Terminator {
+				s.Symbol = symbol.Process // in the middle of a chart nothing begins
+			}
+		}
+		after := e.one()
+		parts, ids := e.beside(f)
+		if after != nil {
+			_, line := e.addLine(chart.End{Step: after.ID}, chart.End{Step: ids[0]}, after.Symbol, f.Steps[0].Symbol)
+			parts = append(parts, line)
+		}
+		if e.do(didPaste, parts...) {
+			e.selectOnly(ids...)
+		}
+		return
+	}
+	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Frame: &made.Frame}}
+	for _, l := range made.Lanes {
+		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
+	}
+	for _, s := range made.Steps {
+		parts = append(parts, chart.Part{Do: "step.add", Page: p.ID, Step: s})
+	}
+	for _, c := range made.Connectors {
+		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: c})
+	}
+	e.do(didPaste, parts...)
+}
+
+func (e *Editor) duplicate() {
+	if parts, ids := e.beside(e.fragment()); e.do(didDuplicate, parts...) {
 		e.selectOnly(ids...)
 	}
 }
+
+// beside are the parts that add a fragment where there is room for it: at its own place,
+// or else beside that.
+func (e *Editor) beside(f part) (parts []chart.Part, ids []string) {
+	var boxes []geom.Rect
+	for _, s := range f.Steps {
+		boxes = append(boxes, geom.Rect{X: s.X, Y: s.Y, W: s.W, H: s.H})
+	}
+	dx, dy := 0.0, 0.0
+	others := e.rects(nil)
+	for _, b := range boxes {
+		for _, o := range others {
+			if b.Overlaps(o) {
+				dx, dy = arrange.Beside(boxes, others, e.segments(), copyGap, len(e.Page().Lanes) > 0)
+				return e.copies(f, dx, dy)
+			}
+		}
+	}
+	return e.copies(f, dx, dy)
+}
+
+// copyGap is what copies keep to what is there, px.
+const copyGap = 24.0
 
 // copies are the parts that add a fragment moved by (dx, dy), under new ids.
 func (e *Editor) copies(f part, dx, dy float64) (parts []chart.Part, ids []string) {

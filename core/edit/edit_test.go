@@ -148,7 +148,7 @@ func TestPulling(t *testing.T) {
 	store := w.put(symbol.StoredData, 200, 400, "Register")
 	note := w.put(symbol.Annotation, 500, 400, "Remark")
 	port := func(id string, s symbol.Side) geom.Point {
-		return diamondAt(w.Sheet().Shape(id).Ports()[s], 1)
+		return w.diamondAt(w.Sheet().Shape(id).Ports()[s])
 	}
 	pull := func(from *chart.Step, side symbol.Side, to geom.Point, mods ...string) *chart.Connector {
 		n := len(w.Page().Connectors)
@@ -200,7 +200,7 @@ func TestPulling(t *testing.T) {
 	w.selectOnly(a.ID)
 	q := port(a.ID, symbol.Right)
 	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	for at, want := range map[geom.Point]string{w.centre(b.ID): "holds at B, best side", port(b.ID, symbol.Left): "holds at B, left", geom.Pt(40, 600): "new step here"} {
+	for at, want := range map[geom.Point]string{w.centre(b.ID): "attaches to B, best side", port(b.ID, symbol.Left): "attaches to B, left", geom.Pt(40, 600): "new step here"} {
 		w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
 		said := ""
 		for _, i := range w.Update(false).Marks.Items {
@@ -280,9 +280,9 @@ func TestMoveCopyAlign(t *testing.T) {
 	if len(p.Steps) != 6 || len(w.steps()) != 2 {
 		t.Errorf("%d steps after pasting", len(p.Steps))
 	}
-	w.Do("paste", "some words")
+	w.Do("paste", " ")
 	if w.notice == "" {
-		t.Error("pasting words says nothing")
+		t.Error("pasting nothing says nothing")
 	}
 	// A move takes connectors along and snaps to the middle of others.
 	w.selectOnly(b.ID)
@@ -317,7 +317,7 @@ func TestLanes(t *testing.T) {
 	a := w.put(symbol.Process, 300, 150, "A")
 	b := w.put(symbol.Process, 300, 350, "B")
 	before := w.centre(b.ID).Sub(w.centre(a.ID))
-	w.Do("lanes", "") // one press
+	w.Do("lane-names", "Borrower\nLoans desk")
 	p := w.Page()
 	if len(p.Lanes) != 2 || p.Step(a.ID).Lane == p.Step(b.ID).Lane {
 		t.Fatalf("%d lanes", len(p.Lanes))
@@ -357,7 +357,7 @@ func TestLanes(t *testing.T) {
 	w.lane = p.Lanes[0].ID
 	at := w.centre(b.ID)
 	w.Do("lane-delete", "")
-	if w.ask == nil || len(w.ask.Answers) != 3 || !strings.Contains(w.ask.Text, "1 step stands") {
+	if w.ask == nil || len(w.ask.Answers) != 3 || !strings.Contains(w.ask.Text, "1 step in") {
 		t.Fatalf("question %+v", w.ask)
 	}
 	w.Do("lane-delete", "keep")
@@ -420,7 +420,7 @@ func TestRowsAndOutcomes(t *testing.T) {
 func TestFacts(t *testing.T) {
 	w := open(t)
 	f := w.Facts()
-	if f.Title != "Nothing selected" || f.Why["delete"] == "" || f.Why["layout"] == "" || f.Why["lanes"] != "" {
+	if f.Title != "Nothing selected" || f.Why["delete"] == "" || f.Why["layout"] == "" || f.Why["drawer-lanes"] != "" {
 		t.Errorf("%+v", f)
 	}
 	w.put(symbol.Decision, 300, 200, "Fit?")
@@ -428,7 +428,7 @@ func TestFacts(t *testing.T) {
 		t.Errorf("%+v", f)
 	}
 	w.Do("align-left", "")
-	if u := w.Update(false); !strings.Contains(u.Notice, "select two steps") {
+	if u := w.Update(false); !strings.Contains(u.Notice, "two or more steps") {
 		t.Errorf("notice %q", u.Notice)
 	}
 	if got := w.Find("lay"); len(got) == 0 || got[0].Do != "layout" {
@@ -580,7 +580,7 @@ func TestUndoSaysWhenItCannot(t *testing.T) {
 		t.Fatal(err)
 	}
 	w.Undo()
-	if u := w.Update(false); !strings.Contains(u.Notice, "somebody has changed") {
+	if u := w.Update(false); !strings.Contains(u.Notice, "someone has since changed") {
 		t.Errorf("notice %q", u.Notice)
 	}
 	if err := w.Receive(Event{w.Seq() + 5, "other", 2, chart.Command{}}); err == nil {

@@ -8,7 +8,6 @@ package edit
 
 import (
 	"encoding/json"
-	"fmt"
 	"strconv"
 
 	"plaintracer/core/arrange"
@@ -34,21 +33,26 @@ type Editor struct {
 	lane     string          // the selected lane
 	hand     symbol.Kind     // the symbol in the hand, "" for none
 	typing   *Typing
+	typings  int // counts the times that a caret was set
 	gesture  gesture
 	hover    string // step under the pointer
+	over     string // the pointer's form there
 	zoom     float64
+	touch    bool // the pointer is a finger
 
 	undo, redo []chart.Command
 	last       map[symbol.Kind]geom.Rect // size of the last one placed
 	style      style                     // of the last connector
 	under      spot                      // what the menu was opened on
+	since      int                       // how many commands could be undone when a drawer was opened
 	gap        *chart.Connector          // would close what the last deletion left open
 
 	comp    scene.Composer
 	sheet   *scene.Sheet  // as shown: with what a gesture would do
 	stale   bool          // sheet does not show the chart
 	before  *scene.Before // the page without what a gesture would do; nil where it was not asked for
-	preview *chart.Page   // what a gesture would make of the page; nil for none
+	preview *chart.Page   // what a gesture or typing would make of the page; nil for none
+	naming  string        // the chart's name with that
 	drawn   drawn
 
 	rehearsed int // frames
@@ -98,6 +102,7 @@ func (e *Editor) Sheet() *scene.Sheet {
 	if e.stale || e.sheet == nil {
 		if e.preview != nil {
 			e.sheet = e.comp.ComposeAfter(e.asIs(), e.chart, e.preview)
+			e.sheet.Chart = e.naming
 		} else {
 			e.sheet = e.comp.Compose(e.chart, e.Page())
 		}
@@ -188,7 +193,7 @@ func (e *Editor) withWays(cmd chart.Command, anew []*chart.Connector) chart.Comm
 func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
 	inv, err := chart.Apply(e.chart, cmd)
 	if err != nil {
-		e.notice = "Could not " + cmd.Words + ": " + err.Error()
+		e.notice = sayCouldNot(cmd.Words, err)
 		return chart.Command{}, false
 	}
 	e.preview = nil // what a gesture showed is now so, or is not to be
@@ -214,18 +219,18 @@ func (e *Editor) changed() {
 	}
 	if t := e.typing; t != nil && t.ID != "" && p.Step(t.ID) == nil && p.Connector(t.ID) == nil && p.Lane(t.ID) == nil {
 		e.typing = nil
-		e.notice = "Somebody took away what you were typing on."
+		e.notice = sayTypingGone
 	}
 }
 
 // Undo takes back the last command of this window, Redo does it again.
-func (e *Editor) Undo() { e.again(&e.undo, &e.redo, "undo") }
-func (e *Editor) Redo() { e.again(&e.redo, &e.undo, "redo") }
+func (e *Editor) Undo() { e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
+func (e *Editor) Redo() { e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
 
-func (e *Editor) again(from, to *[]chart.Command, what string) {
+func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
 	n := len(*from)
 	if n == 0 {
-		e.notice = "There is nothing to " + what + "."
+		e.notice = sentence(none)
 		return
 	}
 	e.cancel()
@@ -233,7 +238,7 @@ func (e *Editor) again(from, to *[]chart.Command, what string) {
 	*from = (*from)[:n-1]
 	inv, ok := e.commit(cmd)
 	if !ok {
-		e.notice = fmt.Sprintf("Could not %s %q: somebody has changed what it was about.", what, cmd.Words)
+		e.notice = sayCannotAgain(verb, cmd.Words)
 		return
 	}
 	*to = append(*to, inv)
@@ -257,7 +262,7 @@ func (e *Editor) setPreview(cmd *chart.Command) {
 	p := e.Page().CloneFor(*cmd)
 	scratch := &chart.Chart{Name: e.chart.Name, Pages: []*chart.Page{p}}
 	if _, err := chart.Apply(scratch, *cmd); err == nil {
-		e.preview, e.stale = p, true
+		e.preview, e.naming, e.stale = p, scratch.Name, true
 	}
 }
 

@@ -1,47 +1,40 @@
 package edit
 
 import (
-	"cmp"
-	"fmt"
 	"strings"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/flow"
-	"plaintracer/core/number"
+	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
 // Facts are what bench, bar and margin show of the session.
 type Facts struct {
-	Title    string            `json:"title"`  // of the selection
-	Why      map[string]string `json:"why"`    // action to why it cannot be done now
-	On       []string          `json:"on"`     // what is switched on: meanings, the symbol in the hand
-	Fields   []chart.Field     `json:"fields"` // of the selected step
-	Step     string            `json:"step"`   // the only selected step
-	Selected []string          `json:"selected"`
-	Hand     string            `json:"hand"`
-	Name     string            `json:"name"` // of the chart
-	Steps    int               `json:"steps"`
-	Lanes    int               `json:"lanes"`
-	Loose    []LooseEnd        `json:"loose"`
-	Line     *LineFacts        `json:"line"` // of the first selected connector
-	Pending  int               `json:"pending"`
-	W        float64           `json:"w"`
-	H        float64           `json:"h"`
+	Title     string            `json:"title"`  // of the selection
+	Why       map[string]string `json:"why"`    // action to why it cannot be done now
+	On        []string          `json:"on"`     // commands that are switched on, with their choice
+	Fields    []chart.Field     `json:"fields"` // of the selected step
+	Step      string            `json:"step"`   // the only selected step
+	Selected  []string          `json:"selected"`
+	Hand      string            `json:"hand"`
+	Name      string            `json:"name"` // of the chart
+	Steps     int               `json:"steps"`
+	Lanes     int               `json:"lanes"`
+	LaneNames []string          `json:"laneNames"` // on a page without lanes, those that it could have
+	Lane      string            `json:"lane"`      // the selected one
+	Loose     []LooseEnd        `json:"loose"`
+	Line      *LineFacts        `json:"line"`  // of the first selected connector
+	Sight     *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
+	Pending   int               `json:"pending"`
+	W         float64           `json:"w"`
+	H         float64           `json:"h"`
 }
 
-// LineFacts say how a connector is drawn.
+// LineFacts are about the selected connectors.
 type LineFacts struct {
-	Weight    float64 `json:"weight"`
-	Dash      string  `json:"dash"`
-	Colour    string  `json:"colour"`
-	Start     string  `json:"start"`
-	End       string  `json:"end"`
-	ByHand    bool    `json:"byHand"`    // something of it was set by hand
-	Crossings string  `json:"crossings"` // arch, break, plain, or page: as the page
-	Pins      int     `json:"pins"`
-	Of        int     `json:"of"` // connectors selected
+	Colour string `json:"colour"` // of the first
+	Of     int    `json:"of"`     // how many
 }
 
 // Facts says what can be done now and to what.
@@ -49,129 +42,116 @@ func (e *Editor) Facts() Facts {
 	p := e.Page()
 	f := Facts{Why: map[string]string{}, On: []string{}, Fields: []chart.Field{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
 		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
-	for name, a := range actions {
-		if why := a.need(e); why != "" {
-			f.Why[name] = why
+	for _, c := range table {
+		if why := c.need(e); why != "" {
+			f.Why[c.Name] = why
 		}
 	}
 	steps, lines := e.steps(), e.lines()
 	for _, s := range steps {
 		f.Selected = append(f.Selected, s.ID)
 	}
-	meanings := map[chart.Meaning]bool{}
 	for _, c := range lines {
 		f.Selected = append(f.Selected, c.ID)
-		meanings[c.Meaning] = true
-	}
-	for _, m := range []chart.Meaning{chart.Flow, chart.Aside, chart.Data, chart.Note} {
-		if meanings[m] {
-			f.On = append(f.On, string(m))
-		}
 	}
 	f.Loose = e.LooseEnds()
-	kind := e.style.kind
 	if len(lines) > 0 {
-		c := lines[0]
-		l := scene.LookOf(c)
-		kind = c.Kind
-		f.Line = &LineFacts{l.Weight, string(l.Dash), l.Colour, string(l.Start), string(l.End), c.Look != nil, cmp.Or(string(c.Crossings), "page"), len(c.Pins), len(lines)}
+		l := scene.LookOf(lines[0])
+		f.Line = &LineFacts{l.Colour, len(lines)}
 	}
-	f.On = append(f.On, "kind "+kindName(kind), "crossings "+cmp.Or(string(p.Crossings), string(chart.Plain)))
-	if p.KeepOff {
-		f.On = append(f.On, "keep-off")
+	for _, c := range table {
+		switch {
+		case c.on == nil:
+		case len(c.Choices) == 0 && c.on(e, ""):
+			f.On = append(f.On, c.Name)
+		default:
+			for _, x := range c.Choices {
+				if c.on(e, x.Arg) {
+					f.On = append(f.On, c.Name+" "+x.Arg)
+				}
+			}
+		}
 	}
+	if s := e.one(); s != nil {
+		f.Step = s.ID
+		f.Fields = append(f.Fields, s.Fields...)
+	}
+	for _, l := range p.Lanes {
+		f.LaneNames = append(f.LaneNames, l.Name)
+	}
+	if len(p.Lanes) == 0 {
+		f.LaneNames = e.proposedLanes()
+	}
+	f.Lane = e.lane
+	f.Sight = e.sight()
+	f.Title = e.selectionName()
+	return f
+}
+
+// sight is the box around what is selected; nil when nothing is.
+func (e *Editor) sight() *geom.Rect {
+	var out *geom.Rect
+	add := func(r geom.Rect) {
+		if out == nil {
+			out = &r
+		}
+		*out = out.Union(r)
+	}
+	for i := range e.Sheet().Steps {
+		if sh := &e.Sheet().Steps[i]; e.selected[sh.Step.ID] {
+			add(sh.Rect)
+		}
+	}
+	for i := range e.Sheet().Lines {
+		if r := &e.Sheet().Lines[i]; e.selected[r.Line.ID] {
+			for _, q := range r.Points {
+				add(geom.Rect{X: q.X, Y: q.Y})
+			}
+		}
+	}
+	if l := e.Page().Lane(e.lane); l != nil {
+		r := e.Page().LaneRect(l)
+		r.W = chart.LaneHead
+		add(r)
+	}
+	return out
+}
+
+// selectionName says what is selected.
+func (e *Editor) selectionName() string {
+	steps, lines := e.steps(), e.lines()
 	switch {
 	case len(steps) == 1 && len(lines) == 0:
 		info, _ := symbol.Of(steps[0].Symbol)
-		f.Title = strings.TrimSpace(info.Name + " " + steps[0].Number)
-		f.Step = steps[0].ID
-		f.Fields = append(f.Fields, steps[0].Fields...)
+		return strings.TrimSpace(info.Name + " " + steps[0].Number)
 	case len(steps) == 0 && len(lines) == 1:
-		f.Title = "Connector " + e.endName(lines[0].From) + " to " + e.endName(lines[0].To)
+		return sayConnector(e.endName(lines[0].From), e.endName(lines[0].To))
 	case len(steps)+len(lines) > 0:
-		f.Title = fmt.Sprintf("%d selected", len(steps)+len(lines))
-	case p.Lane(e.lane) != nil:
-		f.Title = "Lane " + p.Lane(e.lane).Name
-	default:
-		f.Title = "Nothing selected"
+		return saySelected(len(steps), len(lines))
+	case e.Page().Lane(e.lane) != nil:
+		return sayLane(e.Page().Lane(e.lane).Name)
 	}
-	return f
+	return sayNothingSelected
 }
 
 func (e *Editor) endName(x chart.End) string {
 	if s := e.Page().Step(x.Step); s != nil {
 		return stepName(s)
 	}
-	return "nowhere"
+	return sayNowhere
 }
 
-// Row is a line of the step list.
-type Row struct {
-	ID     string   `json:"id"`
-	Number string   `json:"number"`
-	Lane   string   `json:"lane"`
-	Symbol string   `json:"symbol"`
-	Text   string   `json:"text"`
-	Ways   []RowWay `json:"ways"`
-	Data   string   `json:"data"` // what it reads and writes, in words
-}
-
-// RowWay is a way out of a step: where it goes and under which label.
-type RowWay struct {
-	Line  string `json:"line"`
-	Label string `json:"label"`
-	To    string `json:"to"` // number or text of the step
-	ToID  string `json:"toId"`
-	Aside bool   `json:"aside"`
-}
-
-// Rows is the step list: the steps along the flow, then those outside of it.
-func (e *Editor) Rows() []Row {
-	p := e.Page()
-	g := flow.Of(p)
-	order := number.Order(g)
-	in := map[int]bool{}
-	for _, v := range order {
-		in[v] = true
+func stepName(s *chart.Step) string {
+	if s.Number != "" {
+		return s.Number
 	}
-	for v := range p.Steps {
-		if !in[v] {
-			order = append(order, v)
+	if s.Text != "" {
+		t := []rune(s.Text)
+		if len(t) > 24 {
+			t = append(t[:24], '…')
 		}
+		return string(t)
 	}
-	data := map[string][]string{}
-	for _, c := range p.Connectors {
-		if c.Meaning != chart.Data || c.From.Loose() || c.To.Loose() {
-			continue
-		}
-		a, b := p.Steps[g.Index[c.From.Step]], p.Steps[g.Index[c.To.Step]]
-		if b.Symbol.Store() {
-			data[a.ID] = append(data[a.ID], "writes "+plain(b))
-		} else if a.Symbol.Store() {
-			data[b.ID] = append(data[b.ID], "reads "+plain(a))
-		}
-	}
-	rows := make([]Row, 0, len(order))
-	lanes := map[string]string{}
-	for _, l := range p.Lanes {
-		lanes[l.ID] = l.Name
-	}
-	for _, v := range order {
-		s := p.Steps[v]
-		r := Row{ID: s.ID, Number: s.Number, Lane: lanes[s.Lane], Symbol: string(s.Symbol), Text: s.Text, Ways: []RowWay{}, Data: strings.Join(data[s.ID], ", ")}
-		for _, w := range g.Out[v] {
-			way := g.Ways[w]
-			to := p.Steps[way.To]
-			r.Ways = append(r.Ways, RowWay{way.Line.ID, way.Line.Outcome(), stepName(to), to.ID, way.Line.Meaning == chart.Aside})
-		}
-		rows = append(rows, r)
-	}
-	return rows
-}
-
-func plain(s *chart.Step) string {
-	if s.Text == "" {
-		return "a store"
-	}
-	return strings.Join(strings.Fields(s.Text), " ")
+	info, _ := symbol.Of(s.Symbol)
+	return info.Name
 }

@@ -9,22 +9,9 @@ import (
 // Found is something that the find line leads to.
 type Found struct {
 	Words string `json:"words"`
-	Kind  string `json:"kind"` // step, symbol or command
+	Kind  string `json:"kind"` // what it is, in words
 	Do    string `json:"do"`
 	Arg   string `json:"arg"`
-}
-
-// commands are the actions that make sense by name, in the bench's words.
-var commands = []Found{
-	{"Lay out", "command", "layout", ""}, {"Number", "command", "number", ""}, {"Add lane", "command", "lanes", ""},
-	{"Next step", "command", "next", ""}, {"Another way out", "command", "other", ""}, {"Label", "command", "label", ""},
-	{"Same size", "command", "same-size", ""}, {"Distribute across", "command", "distribute-across", ""},
-	{"Distribute down", "command", "distribute-down", ""}, {"Align left", "command", "align-left", ""},
-	{"Align centre", "command", "align-centre", ""}, {"Align right", "command", "align-right", ""}, {"Align top", "command", "align-top", ""},
-	{"Align middle", "command", "align-middle", ""}, {"Align bottom", "command", "align-bottom", ""},
-	{"Select all", "command", "all", ""}, {"Duplicate", "command", "duplicate", ""}, {"Delete", "command", "delete", ""},
-	{"Undo", "command", "undo", ""}, {"Redo", "command", "redo", ""}, {"Title of the page", "command", "title", ""},
-	{"Best side", "command", "best-side", ""},
 }
 
 const mostFound = 12
@@ -39,15 +26,23 @@ func (e *Editor) Find(q string) []Found {
 		}
 	}
 	for _, s := range e.Page().Steps {
-		add(Found{strings.TrimSpace(s.Number + " " + plainText(s.Text)), "step", "select", s.ID})
+		add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep, "select", s.ID})
 	}
 	for _, i := range symbol.All() {
-		add(Found{i.Name, "symbol", "hand", string(i.Kind)})
+		add(Found{i.Name, foundSymbol, "hand", string(i.Kind)})
 	}
-	for _, c := range commands {
-		add(c)
+	for _, c := range table {
+		switch {
+		case c.Name == "find" || c.Name == "menu" || c.Place == InList || c.Place == FieldsDrawer:
+		case len(c.Choices) == 0:
+			add(Found{c.Words, foundCommand, c.Name, ""})
+		case c.Name == "kind":
+			for _, x := range c.Choices {
+				add(Found{x.Words, foundCommand, c.Name, x.Arg})
+			}
+		}
 	}
 	return out
 }
 
-func plainText(s string) string { return strings.Join(strings.Fields(s), " ") }
+func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }

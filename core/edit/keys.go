@@ -3,6 +3,7 @@ package edit
 import (
 	"math"
 	"strconv"
+	"strings"
 	"unicode/utf8"
 
 	"plaintracer/core/arrange"
@@ -10,113 +11,125 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// Key takes one key, named as in the DOM, outside of text fields. It tells
-// whether the key meant anything.
-func (e *Editor) Key(key string, shift, ctrl, alt bool) bool {
-	if ctrl {
-		return e.ctrlKey(key, shift)
-	}
-	switch key {
-	case "Escape":
-		e.escape()
-	case "Delete", "Backspace":
-		e.Do("delete", "")
-	case "F2":
-		e.Do("text", "")
-	case "Enter":
-		switch {
-		case e.hand != "":
-			e.placeNext(e.hand)
-		case e.lane != "" || len(e.lines()) == 1 && e.one() == nil:
-			e.typeOnSelected()
-		default:
-			e.nextStep(alt)
-		}
-	case "ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown":
+// Key takes one key, named as in the DOM, outside of text fields. It tells whether the
+// key meant anything, and the name of the command when that is the page's to do.
+func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page string) {
+	if d, ok := arrows[key]; ok {
 		step := arrange.Grid
 		if shift {
 			step = 1
 		}
-		d := arrows[key]
-		e.nudge(d.X*step, d.Y*step)
-	case "[":
-		e.byNumber(-1)
-	case "]":
-		e.byNumber(1)
-	case "#":
-		e.Do("number", "")
-	default:
-		return e.letter(key, alt)
+		switch {
+		case ctrl:
+			e.nearest(d)
+		default:
+			e.nudge(d.X*step, d.Y*step)
+		}
+		return true, ""
 	}
-	return true
+	if key == "Enter" && !ctrl {
+		e.enter(alt)
+		return true, ""
+	}
+	if !ctrl && e.letter(key, alt) {
+		return true, ""
+	}
+	if e.wordsBegin(key, ctrl, alt) {
+		e.typeOnSelected()
+		return false, "" // the letter itself goes into the text, by way of the browser
+	}
+	c, ok := withKey(keyName(key, shift, ctrl, alt))
+	switch {
+	case !ok || c.Name == "copy" || c.Name == "cut" || c.Name == "paste": // those come as the browser's own events
+		return false, ""
+	case c.Page:
+		return true, c.Name
+	}
+	e.Do(c.Name, "")
+	return true, ""
+}
+
+// keyName writes a key as the table of commands does.
+func keyName(key string, shift, ctrl, alt bool) string {
+	mods := ""
+	if ctrl {
+		mods = "Ctrl+"
+	}
+	if alt {
+		mods += "Alt+"
+	}
+	if utf8.RuneCountInString(key) == 1 {
+		if ctrl {
+			key = strings.ToUpper(key)
+		} else {
+			shift = false // it is in the character already
+		}
+	}
+	if shift {
+		mods += "Shift+"
+	}
+	if key == "ContextMenu" {
+		key = "Menu key"
+	}
+	return mods + key
+}
+
+// withKey finds the command with a key. F2 is the text's; on a lane it types its name.
+func withKey(name string) (Command, bool) {
+	for _, c := range table {
+		for _, k := range c.Keys {
+			if k == name {
+				return c, true
+			}
+		}
+	}
+	return Command{}, false
 }
 
 var arrows = map[string]geom.Point{"ArrowLeft": {X: -1}, "ArrowRight": {X: 1}, "ArrowUp": {Y: -1}, "ArrowDown": {Y: 1}}
 
-func (e *Editor) ctrlKey(key string, shift bool) bool {
-	if d, ok := arrows[key]; ok {
-		e.nearest(d)
-		return true
-	}
-	switch key {
-	case "z", "Z":
-		if shift {
-			e.Redo()
-		} else {
-			e.Undo()
-		}
-	case "y":
-		e.Redo()
-	case "a":
-		e.Do("all", "")
-	case "d":
-		e.Do("duplicate", "")
+// enter places what is in the hand, types on what has no next step, or adds one.
+func (e *Editor) enter(alt bool) {
+	switch {
+	case e.hand != "":
+		e.placeNext(e.hand)
+	case e.lane != "" || len(e.lines()) == 1 && e.one() == nil:
+		e.typeOnSelected()
 	default:
-		return false
+		e.nextStep(alt)
 	}
-	return true
 }
 
-// letter is a symbol's or a command's key, or, with a step or a connector
-// selected, the first letter of its text.
+// letter is a symbol's key: it takes the symbol in the hand, or with Alt makes what is
+// selected one.
 func (e *Editor) letter(key string, alt bool) bool {
-	if utf8.RuneCountInString(key) != 1 {
-		return false
-	}
-	selected := len(e.steps()) > 0
 	for _, i := range symbol.All() {
 		if i.Key != key {
 			continue
 		}
-		if alt && selected {
+		if alt && len(e.steps()) > 0 {
 			e.setSymbol(i.Kind)
 			return true
 		}
-		if !selected && len(e.lines()) == 0 {
+		if len(e.steps()) == 0 && len(e.lines()) == 0 {
 			e.take(i.Kind)
 			return true
 		}
 	}
-	if alt {
+	return false
+}
+
+// wordsBegin tells whether a key is the first letter of a text for what is selected: it
+// is, but for keys of commands that are no letters, and g on a step that has a text.
+func (e *Editor) wordsBegin(key string, ctrl, alt bool) bool {
+	if ctrl || alt || utf8.RuneCountInString(key) != 1 || key == " " || e.one() == nil && len(e.lines()) != 1 {
 		return false
 	}
-	if e.one() == nil && len(e.lines()) != 1 {
-		switch key {
-		case "l":
-			e.Do("layout", "")
-			return true
-		case "g":
-			e.typeGlue()
-			return true
-		}
+	if s := e.one(); key == "g" && s != nil && s.Text != "" {
 		return false
 	}
-	if key == "g" && e.one() != nil && e.one().Text != "" {
-		e.typeGlue()
-		return true
-	}
-	e.typeOnSelected()
-	return false // the letter itself goes into the text, by way of the browser
+	c, ok := withKey(key)
+	return !ok || c.Name == "layout" || c.Name == "glue"
 }
 
 // byNumber selects the step numbered d after the selected one.
@@ -157,4 +170,25 @@ func (e *Editor) nearest(d geom.Point) {
 	if best != "" {
 		e.selectOnly(best)
 	}
+}
+
+// KeyLine is a line of the list of keys.
+type KeyLine struct {
+	Keys  []string
+	Words string
+}
+
+// Keys lists all keys, symbols first.
+func Keys() []KeyLine {
+	var out []KeyLine
+	for _, i := range symbol.All() {
+		out = append(out, KeyLine{[]string{i.Key}, i.Name})
+	}
+	out = append(out, KeyLine{[]string{"Alt+letter"}, wordAltLetter})
+	for _, c := range table {
+		if len(c.Keys) > 0 && c.Name != "lane-rename" {
+			out = append(out, KeyLine{c.Keys, c.Words})
+		}
+	}
+	return append(out, otherKeys...)
 }

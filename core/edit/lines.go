@@ -1,12 +1,13 @@
 package edit
 
 import (
+	"cmp"
 	"encoding/json"
+	"fmt"
 	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 )
 
@@ -47,7 +48,7 @@ func (e *Editor) setKind(name string) {
 	}
 	e.style.kind = k
 	e.status++
-	e.setLines("make it "+name, "It is so already.", func(c *chart.Connector) *chart.Part {
+	e.setLines(didKind(name), sayKindAlready, func(c *chart.Connector) *chart.Part {
 		if c.Kind == k {
 			return nil
 		}
@@ -71,7 +72,7 @@ func (e *Editor) setLook(arg string) {
 	if json.Unmarshal([]byte(arg), &set) != nil {
 		return
 	}
-	e.setLines("look of the line", "It looks so already.", func(c *chart.Connector) *chart.Part {
+	e.setLines(didLook, sayLookAlready, func(c *chart.Connector) *chart.Part {
 		was := chart.Look{}
 		if c.Look != nil {
 			was = *c.Look
@@ -85,10 +86,10 @@ func (e *Editor) setLook(arg string) {
 	})
 }
 
-// lookBack lets the selected connectors look as they mean again.
-func (e *Editor) lookBack() {
+// defaultLook gives the look of the selected connectors back to their meaning.
+func (e *Editor) defaultLook() {
 	e.style.look = nil
-	e.setLines("look as meant", "It looks as it means already.", func(c *chart.Connector) *chart.Part {
+	e.setLines(didDefaultLook, sayDefaultAlready, func(c *chart.Connector) *chart.Part {
 		if c.Look == nil {
 			return nil
 		}
@@ -99,7 +100,7 @@ func (e *Editor) lookBack() {
 // bothWays puts at the start of the selected connectors what stands at their
 // ends.
 func (e *Editor) bothWays() {
-	e.setLines("both ways", "It points both ways already.", func(c *chart.Connector) *chart.Part {
+	e.setLines(didBothWays, sayBothAlready, func(c *chart.Connector) *chart.Part {
 		now := scene.LookOf(c)
 		l := chart.Look{}
 		if c.Look != nil {
@@ -120,7 +121,7 @@ func (e *Editor) bothWays() {
 
 // reverse lets the selected connectors run the other way.
 func (e *Editor) reverse() {
-	e.setLines("reverse", "", func(c *chart.Connector) *chart.Part {
+	e.setLines(didReverse, "", func(c *chart.Connector) *chart.Part {
 		r := c.Reversed()
 		pins, labels := append([]chart.Pin{}, r.Pins...), append([]chart.Label{}, r.Labels...)
 		part := &chart.Part{From: &r.From, To: &r.To, Pins: &pins, Labels: &labels}
@@ -136,29 +137,30 @@ func (e *Editor) reverse() {
 	})
 }
 
-// runFree takes the pins out of the selected connectors and lets them find their ways
+// resetRoute takes the pins out of the selected connectors and lets them find their ways
 // anew.
-func (e *Editor) runFree() {
+func (e *Editor) resetRoute() {
 	var parts []chart.Part
 	for _, c := range e.lines() {
 		if len(c.Pins) > 0 {
 			parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Pins: &[]chart.Pin{}})
 		}
 	}
-	if !e.doAnew(e.lines(), "let it run free", parts...) {
-		e.notice = "It runs free already."
+	if !e.doAnew(e.lines(), didResetRoute, parts...) {
+		e.notice = sayRouteAlready
 	}
 }
 
-// routeAnew lets all connectors of the page find their ways anew; pins stay.
-func (e *Editor) routeAnew() {
-	if !e.doAnew(e.Page().Connectors, "find all ways anew") {
-		e.notice = "All connectors run as they would anew."
+// reroute lets all connectors of the page find their ways anew; pins stay.
+func (e *Editor) reroute() {
+	if !e.doAnew(e.Page().Connectors, didReroute) {
+		e.notice = sayReroutedAlready
 	}
 }
 
-func (e *Editor) freeLabels() {
-	e.setLines("let labels find their place", "They find their places already.", func(c *chart.Connector) *chart.Part {
+// resetLabels lets labels placed by hand find their places.
+func (e *Editor) resetLabels() {
+	e.setLines(didResetLabels, sayLabelsAlready, func(c *chart.Connector) *chart.Part {
 		ls, any := append([]chart.Label{}, c.Labels...), false
 		for i := range ls {
 			any = any || ls[i].Place != nil
@@ -175,7 +177,7 @@ func (e *Editor) freeLabels() {
 // "page" lets them do as the page does.
 func (e *Editor) setCrossings(arg string) {
 	x := chart.Crossings(strings.TrimPrefix(arg, "page"))
-	e.setLines("crossings", "It crosses so already.", func(c *chart.Connector) *chart.Part {
+	e.setLines(didCrossings, sayCrossesAlready, func(c *chart.Connector) *chart.Part {
 		if c.Crossings == x {
 			return nil
 		}
@@ -189,52 +191,8 @@ func (e *Editor) setPageCrossings(arg string) {
 		x = ""
 	}
 	if e.Page().Crossings != x {
-		e.do("crossings of the page", chart.Part{Do: "page.set", Page: e.page, Crossings: &x})
+		e.do(didPageCrossings, chart.Part{Do: "page.set", Page: e.page, Crossings: &x})
 	}
-}
-
-// insertion is a step that is put into a connector: the connector leads to the
-// step, and a new one on from it.
-func (e *Editor) insertion(c *chart.Connector, step string) []chart.Part {
-	on := *c
-	on.ID, on.From, on.Labels, on.Pins = e.newID("c"), chart.End{Step: step}, nil, nil
-	if c.Look != nil && c.Look.Start != "" {
-		l := *c.Look
-		l.Start = chart.Bare
-		on.Look = &l
-	}
-	parts := []chart.Part{
-		{Do: "line.set", Page: e.page, ID: c.ID, To: &chart.End{Step: step}, Pins: &[]chart.Pin{}},
-		{Do: "line.add", Page: e.page, Line: &on},
-	}
-	return parts
-}
-
-// lineUnder is the connector that a step dropped at r would be put into: one
-// that runs through its middle on the sheet given, where the step does not yet
-// stand. A step that is connected already is not put into any.
-func (e *Editor) lineUnder(sheet *scene.Sheet, id string, r geom.Rect) *scene.Run {
-	p := e.Page()
-	for _, c := range p.Connectors {
-		if id != "" && (c.From.Step == id || c.To.Step == id) {
-			return nil
-		}
-	}
-	middle := r.Grow(-min(r.W, r.H) * 0.3)
-	var best *scene.Run
-	for i := range sheet.Lines {
-		l := &sheet.Lines[i]
-		if !l.Line.Meaning.Way() || l.Line.From.Loose() || l.Line.To.Loose() || l.Line.ID == pulledID {
-			continue
-		}
-		pts := l.Drawn()
-		for k := 0; k+1 < len(pts); k++ {
-			if geom.SegmentIn(pts[k], pts[k+1], middle) {
-				best = l
-			}
-		}
-	}
-	return best
 }
 
 // between names a connector by its steps.
@@ -242,38 +200,105 @@ func (e *Editor) between(c *chart.Connector) string {
 	return e.endName(c.From) + " → " + e.endName(c.To)
 }
 
-// gapLeft is the connector that would close the gap that deleting the only
-// selected step leaves in a chain; nil when it stands in none.
-func (e *Editor) gapLeft() *chart.Connector {
-	s := e.one()
-	if s == nil || len(e.lines()) > 0 {
-		return nil
-	}
-	var in, out []*chart.Connector
-	for _, c := range e.Page().Connectors {
-		if !c.Meaning.Way() {
-			continue
+// bestSides lets the ends of the selected connectors choose their sides.
+func (e *Editor) bestSides() {
+	var parts []chart.Part
+	for _, c := range e.lines() {
+		part := chart.Part{Do: "line.set", Page: e.page, ID: c.ID}
+		if c.From.Port != "" {
+			part.From = &chart.End{Step: c.From.Step}
 		}
-		if c.From.Step == s.ID {
-			out = append(out, c)
+		if c.To.Port != "" {
+			part.To = &chart.End{Step: c.To.Step}
 		}
-		if c.To.Step == s.ID {
-			in = append(in, c)
+		if part.From != nil || part.To != nil {
+			parts = append(parts, part)
 		}
 	}
-	if len(in) != 1 || len(out) != 1 || in[0].From.Loose() || out[0].To.Loose() || in[0].From.Step == out[0].To.Step || in[0] == out[0] {
-		return nil
+	if len(parts) == 0 {
+		e.notice = sayBestSides
 	}
-	c := *in[0]
-	c.To, c.Pins, c.Labels = out[0].To, nil, append([]chart.Label(nil), in[0].Labels...)
-	return &c
+	e.do(didBestSide, parts...)
 }
 
-// closeGap connects what deleting a step left apart.
-func (e *Editor) closeGap() {
-	c := *e.gap
-	c.ID = e.newID("c")
-	if e.do("close the gap", chart.Part{Do: "line.add", Page: e.page, Line: &c}) {
-		e.selectOnly(c.ID)
+// setMeaning says what the selected connectors mean.
+func (e *Editor) setMeaning(m chart.Meaning, words string) {
+	e.setLines(words, "", func(c *chart.Connector) *chart.Part {
+		if c.Meaning == m {
+			return nil
+		}
+		return &chart.Part{Meaning: &m}
+	})
+}
+
+// means tells whether a selected connector has that meaning.
+func (e *Editor) means(m chart.Meaning) bool {
+	return slices.ContainsFunc(e.lines(), func(c *chart.Connector) bool { return c.Meaning == m })
+}
+
+// looks tells whether the first selected connector has what a look names.
+func (e *Editor) looks(arg string) bool {
+	var want chart.Look
+	ls := e.lines()
+	if len(ls) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
+		return false
 	}
+	has := scene.LookOf(ls[0])
+	return (want.Weight == 0 || want.Weight == has.Weight) && (want.Dash == "" || want.Dash == has.Dash) &&
+		(want.Colour == "" || strings.EqualFold(want.Colour, has.Colour)) && (want.Start == "" || want.Start == has.Start) && (want.End == "" || want.End == has.End)
+}
+
+// crosses tells whether the first selected connector yields that way.
+func (e *Editor) crosses(arg string) bool {
+	ls := e.lines()
+	return len(ls) > 0 && cmp.Or(string(ls[0].Crossings), "page") == arg
+}
+
+func pageCrossings(p *chart.Page) string { return cmp.Or(string(p.Crossings), string(chart.Plain)) }
+
+// keepOff lets lines of the page keep off labels placed by hand, or not any more.
+func (e *Editor) keepOff() {
+	e.do(didKeepOff, chart.Part{Do: "page.set", Page: e.page, KeepOff: ptr(!e.Page().KeepOff)})
+}
+
+// kindShown is the kind of the first selected connector, without one of the next.
+func (e *Editor) kindShown() chart.Kind {
+	if ls := e.lines(); len(ls) > 0 {
+		return ls[0].Kind
+	}
+	return e.style.kind
+}
+
+// kindChoices are the kinds of connectors as the bench shows them.
+var kindChoices = []Choice{
+	{roundedName, wordRounded}, {string(chart.Square), wordSquare}, {string(chart.Straight), wordStraight},
+	{string(chart.Curved), wordCurved}, {string(chart.Wide), wordWide},
+}
+
+// Weights that the line drawer offers, px.
+var Weights = []float64{1, 1.4, 2, 3, 4.5}
+
+// Colours that the line drawer offers; each has a contrast of 4.5:1 and more on
+// white paper (WCAG 2.2, 1.4.3).
+var Colours = []Choice{{"#23282c", wordInk}, {"#5c6264", wordGrey}, {"#b0361b", wordRed}, {"#0b6b69", wordGreen}, {"#7a4b12", wordBrown}, {"#4a3f8c", wordViolet}}
+
+// lookChoices are what the line drawer offers of a look, each set by itself.
+func lookChoices() []Choice {
+	var out []Choice
+	for _, m := range chart.Marks {
+		out = append(out, Choice{quote(chart.Look{Start: m}), wordStart + ": " + markWords(m)})
+	}
+	for _, m := range chart.Marks {
+		out = append(out, Choice{quote(chart.Look{End: m}), wordEnd + ": " + markWords(m)})
+	}
+	for _, d := range chart.Dashes {
+		out = append(out, Choice{quote(chart.Look{Dash: d}), wordDash + ": " + string(d)})
+	}
+	for _, w := range Weights {
+		out = append(out, Choice{quote(chart.Look{Weight: w}), fmt.Sprintf("%s: %g", wordWeight, w)})
+	}
+	for _, c := range Colours {
+		out = append(out, Choice{quote(chart.Look{Colour: c.Arg}), wordColour + ": " + c.Words})
+	}
+	return out
 }

@@ -39,7 +39,7 @@ func TestLastUsedIsTheNext(t *testing.T) {
 	}
 	// Many at once, back to the meaning, and undone in one.
 	w.selectOnly(c.ID, next.ID)
-	w.Do("look-back", "")
+	w.Do("default-look", "")
 	w.Do("kind", "square")
 	for _, c := range w.Page().Connectors {
 		if c.Kind != chart.Square || c.Look != nil {
@@ -105,7 +105,7 @@ func TestBending(t *testing.T) {
 		t.Errorf("%d pins, wanted one more and its neighbour", n)
 	}
 	w.Do("bends-less", "")
-	w.Do("free", "")
+	w.Do("reset-route", "")
 	if now := fmt.Sprint(w.runs(c.ID)); now != free || len(w.Page().Connector(c.ID).Pins) != 0 {
 		t.Errorf("free it runs %s, before %s", now, free)
 	}
@@ -149,7 +149,7 @@ func TestLabelsOnTheLine(t *testing.T) {
 	if ls := w.Page().Connector(c.ID).Labels; len(ls) != 2 || ls[1].Text != "by post" {
 		t.Errorf("%+v", ls)
 	}
-	w.Do("labels-free", "")
+	w.Do("labels-reset", "")
 	if w.Page().Connector(c.ID).Labels[1].Place != nil {
 		t.Error("the label was not let go")
 	}
@@ -285,7 +285,7 @@ func TestOwnPorts(t *testing.T) {
 		t.Errorf("it runs %v", pts)
 	}
 	w.selectOnly(a.ID)
-	if why := wantPorts(w.Editor); why == "" {
+	if why := needPorts(w.Editor); why == "" {
 		t.Error("a port in use counts as spare")
 	}
 	w.selectOnly(c.ID)
@@ -363,7 +363,7 @@ func TestWaysAnew(t *testing.T) {
 	for _, q := range []geom.Point{{X: ra.CX(), Y: ra.Bottom()}, {X: ra.CX(), Y: 400}, {X: rb.CX(), Y: 400}, {X: rb.CX(), Y: rb.Bottom()}} {
 		odd.Points = append(odd.Points, [2]float64{q.X, q.Y})
 	}
-	for _, do := range []string{"free", "anew"} {
+	for _, do := range []string{"reset-route", "reroute"} {
 		w.commit(chart.Command{Words: "odd", Parts: []chart.Part{{Do: "line.ways", Page: w.page, Ways: map[string]*chart.Way{c.ID: odd}}}})
 		if now := w.runs(c.ID); len(now) != 4 {
 			t.Fatalf("the way that was kept is not: %v", now)
@@ -380,7 +380,7 @@ func TestWaysAnew(t *testing.T) {
 		}
 	}
 	w.notice = ""
-	w.Do("free", "")
+	w.Do("reset-route", "")
 	if w.notice == "" {
 		t.Error("asked twice, it does not say that it runs free")
 	}
@@ -417,7 +417,7 @@ func FuzzLines(f *testing.F) {
 			case 4:
 				w.Do("bends-less", "")
 			case 5:
-				w.Do("free", "")
+				w.Do("reset-route", "")
 			case 6:
 				w.Do("reverse", "")
 			case 7:

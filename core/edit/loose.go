@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"fmt"
 	"math"
 
 	"plaintracer/core/chart"
@@ -30,10 +29,7 @@ func (e *Editor) LooseEnds() []LooseEnd {
 				continue
 			}
 			l := LooseEnd{Line: c.ID, Which: [2]string{"from", "to"}[i]}
-			l.Words = fmt.Sprintf("%s from %s to %s", c.Meaning, e.endName(c.From), e.endName(c.To))
-			if o := c.Outcome(); o != "" {
-				l.Words = o + ": " + l.Words
-			}
+			l.Words = sayLooseEnd(string(c.Meaning), c.Outcome(), e.endName(c.From), e.endName(c.To))
 			other := c.To
 			if i == 1 {
 				other = c.From
@@ -90,10 +86,10 @@ func (e *Editor) glueLoose(arg string) {
 		parts = append(parts, part)
 	}
 	if len(parts) == 0 {
-		e.notice = "No step lies within reach of a loose end. Drag the end to its step, or the step to the end."
+		e.notice = sayNothingInReach
 		return
 	}
-	if e.do("glue loose ends", parts...) && left > 0 {
-		e.notice = fmt.Sprintf("Glued: %d. Still loose, with no step within reach: %d.", len(parts), left)
+	if e.do(didGlueLoose, parts...) && left > 0 {
+		e.notice = sayGlued(len(parts), left)
 	}
 }

@@ -13,10 +13,13 @@ import (
 
 // addStep is the part that puts a new step at r.
 func (e *Editor) addStep(k symbol.Kind, r geom.Rect) (string, chart.Part) {
-	p := e.Page()
 	id := e.newID("s")
-	pl := arrange.Settle(p, id, r)
-	return id, chart.Part{Do: "step.add", Page: p.ID, Step: &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H}}
+	return id, e.newStep(id, k, r)
+}
+
+func (e *Editor) newStep(id string, k symbol.Kind, r geom.Rect) chart.Part {
+	pl := arrange.Settle(e.Page(), id, r)
+	return chart.Part{Do: "step.add", Page: e.page, Step: &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H}}
 }
 
 // meaning is what a connector between two symbols says, where that is plain.
@@ -53,7 +56,7 @@ func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (stri
 	return l.ID, chart.Part{Do: "line.add", Page: p.ID, Line: l}
 }
 
-// PlaceSymbol puts the symbol in the hand at r and selects it.
+// placeSymbol puts the symbol in the hand at r and selects it.
 func (e *Editor) placeSymbol(r geom.Rect) {
 	k := e.hand
 	e.hand = ""
@@ -61,9 +64,15 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 	info, _ := symbol.Of(k)
 	parts := []chart.Part{part}
 	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
-		parts = append(parts, e.insertion(l.Line, id)...)
+		pl, moved := e.roomIn(l, id, r)
+		s := part.Step
+		s.Lane, s.X, s.Y = pl.Lane, pl.X, pl.Y
+		if len(moved) > 0 {
+			parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: moved})
+		}
+		parts = append(parts, e.insertion(l.Line, id, e.newID("c"))...)
 	}
-	if e.do("add "+strings.ToLower(info.Name), parts...) {
+	if e.do(didAdd(info.Name), parts...) {
 		e.last[k] = geom.Rect{W: r.W, H: r.H}
 		e.selectOnly(id)
 	}
@@ -71,13 +80,13 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 
 // nextFree is where a symbol goes that is placed without pointing: after the
 // selected step in reading direction, else at the page's first free place.
-func (e *Editor) nextFree(k symbol.Kind, aside bool) geom.Rect {
-	r, p := e.size(k), e.Page()
-	const gap = 48
+func (e *Editor) nextFree(r geom.Rect, aside bool) geom.Rect {
+	p := e.Page()
+	const gap = arrange.Gap
 	others := e.rects(nil)
 	if s := e.one(); s != nil {
 		at := e.Sheet().Shape(s.ID).Rect
-		across := len(p.Lanes) > 0
+		across := e.runsAcross()
 		if aside {
 			across = !across
 		}
@@ -86,7 +95,7 @@ func (e *Editor) nextFree(k symbol.Kind, aside bool) geom.Rect {
 		} else {
 			r.X, r.Y = at.CX()-r.W/2, at.Bottom()+gap
 		}
-		return arrange.Free(r, others, 24)
+		return arrange.Free(p, r, others, e.segments(), 24)
 	}
 	r.X, r.Y = 80, p.Frame.Y+24
 	if len(p.Lanes) > 0 {
@@ -97,7 +106,7 @@ func (e *Editor) nextFree(k symbol.Kind, aside bool) geom.Rect {
 		}
 		r.Y = p.LaneTop(l.ID) + (l.Size-r.H)/2
 	}
-	return arrange.Free(r, others, 24)
+	return arrange.Free(p, r, others, e.segments(), 24)
 }
 
 // NextStep adds a step after the selected one, connected and open for typing;
@@ -105,13 +114,13 @@ func (e *Editor) nextFree(k symbol.Kind, aside bool) geom.Rect {
 func (e *Editor) nextStep(aside bool) {
 	s := e.one()
 	if s == nil {
-		e.notice = "Select one step first; the next one is connected to it."
+		e.notice = sentence(whyOneStep)
 		return
 	}
-	r := e.nextFree(symbol.Process, aside)
-	words := "next step"
+	r := e.nextFree(e.size(symbol.Process), aside)
+	words := didNext
 	if aside {
-		words = "another way out"
+		words = didOther
 	}
 	id, add := e.addStep(symbol.Process, r)
 	_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
@@ -121,36 +130,115 @@ func (e *Editor) nextStep(aside bool) {
 	}
 }
 
-// connect glues two steps together, as the key g does.
-func (e *Editor) connect(from, to *chart.Step) {
-	id, part := e.addLine(chart.End{Step: from.ID}, chart.End{Step: to.ID}, from.Symbol, to.Symbol)
-	if e.do("connect", part) {
+// addTyped adds a step with its text from the step list, after the selected one or else
+// the last, and connected to it.
+func (e *Editor) addTyped(text string) {
+	if text = strings.TrimSpace(text); text == "" {
+		return
+	}
+	e.keepTyping()
+	if e.one() == nil {
+		e.selectOnly()
+		if rows := e.Rows(); len(rows) > 0 {
+			e.selectOnly(rows[len(rows)-1].ID)
+		}
+	}
+	k := symbol.Process
+	if strings.HasSuffix(text, "?") {
+		k = symbol.Decision
+	}
+	size := e.size(k)
+	size.W, size.H = typeset.Grow(k, size.W, size.H, text)
+	id, add := e.addStep(k, e.nextFree(size, false))
+	add.Step.Text = text
+	parts := []chart.Part{add}
+	if s := e.one(); s != nil {
+		_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, k)
+		parts = append(parts, line)
+	}
+	if e.do(didNext, parts...) {
 		e.selectOnly(id)
 	}
 }
 
-// setText gives a step its text. A process that asks becomes a decision; the
-// symbol grows when the text does not fit.
+// connect glues two steps together, as the key g does.
+func (e *Editor) connect(from, to *chart.Step) {
+	id, part := e.addLine(chart.End{Step: from.ID}, chart.End{Step: to.ID}, from.Symbol, to.Symbol)
+	if e.do(didConnect, part) {
+		e.selectOnly(id)
+	}
+}
+
+// segments are the stretches of all connectors, as boxes without breadth.
+func (e *Editor) segments() []geom.Rect {
+	var out []geom.Rect
+	for i := range e.Sheet().Lines {
+		pts := e.Sheet().Lines[i].Points
+		for k := 0; k+1 < len(pts); k++ {
+			out = append(out, geom.Span(pts[k], pts[k+1]))
+		}
+	}
+	return out
+}
+
+// runsAcross tells whether the page's flow runs to the right, as it does in lanes, or
+// downward.
+func (e *Editor) runsAcross() bool { return len(e.Page().Lanes) > 0 }
+
+// setText gives a step its text.
 func (e *Editor) setText(id, text string) {
-	p := e.Page()
-	s := p.Step(id)
+	s := e.Page().Step(id)
 	if s == nil || s.Text == text {
 		return
 	}
-	set := chart.Part{Do: "step.set", Page: p.ID, ID: id, Text: &text}
-	parts := []chart.Part{set}
-	r, k := p.StepRect(s), s.Symbol
+	e.do(didType, e.withText(s, text)...)
+}
+
+// withText are the parts that give a step its text. A process that asks becomes a
+// decision; the symbol grows when the text does not fit, and what follows makes room.
+func (e *Editor) withText(s *chart.Step, text string) []chart.Part {
+	k, size := s.Symbol, geom.Rect{}
+	parts := []chart.Part{{Do: "step.set", Page: e.page, ID: s.ID, Text: &text}}
 	if k == symbol.Process && strings.HasSuffix(strings.TrimSpace(text), "?") {
 		k = symbol.Decision
 		parts[0].Symbol = &k
-		size := e.size(k)
-		r = geom.Rect{X: r.CX() - size.W/2, Y: r.CY() - size.H/2, W: size.W, H: size.H}
+		size = e.size(k)
 		parts = append(parts, e.labelWays(s)...)
 	}
-	if box := typeset.Box(k, r, text); box != p.StepRect(s) {
-		parts = append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: []chart.Place{arrange.Settle(p, id, box)}})
+	if places := e.reshape(s, k, size, text); len(places) > 0 {
+		parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: places})
 	}
-	e.do("type", parts...)
+	return parts
+}
+
+// reshape is the place of a step with another symbol, size (none to keep it) or text,
+// and the places of those that give way. Along the flow its start stays where it is,
+// across it its middle, so that it stays in line.
+func (e *Editor) reshape(s *chart.Step, k symbol.Kind, size geom.Rect, text string) []chart.Place {
+	p, across := e.Page(), e.runsAcross()
+	was := p.StepRect(s)
+	if sh := e.Sheet().Shape(s.ID); sh != nil && sh.Step.Text == s.Text {
+		was = sh.Rect
+	}
+	if size.W == 0 {
+		size = was
+	}
+	now := was
+	now.W, now.H = typeset.Grow(k, size.W, size.H, text)
+	if now == p.StepRect(s) {
+		return nil
+	}
+	if across {
+		now.Y = was.CY() - now.H/2
+	} else {
+		now.X = was.CX() - now.W/2
+	}
+	now, moved := arrange.Grown(p, s.ID, s.Lane, was, now, across)
+	to := arrange.Settle(p, s.ID, now)
+	if to.Lane != s.Lane {
+		to.Lane, to.Y = s.Lane, geom.Round2(now.Y-p.LaneTop(s.Lane))
+	}
+	return append(moved, to)
 }
 
 // labelWays labels the first two ways out of a step that becomes a decision.
@@ -170,30 +258,46 @@ func (e *Editor) labelWays(s *chart.Step) []chart.Part {
 	return parts
 }
 
-// setSymbol makes the selected steps another symbol, about their middles.
+// setSymbol makes the selected steps another symbol.
 func (e *Editor) setSymbol(k symbol.Kind) {
-	p := e.Page()
 	info, ok := symbol.Of(k)
 	if !ok {
 		return
 	}
-	place := chart.Part{Do: "step.place", Page: p.ID}
+	place := chart.Part{Do: "step.place", Page: e.page}
+	at := map[string]int{}
 	var parts []chart.Part
 	for _, s := range e.steps() {
 		if s.Symbol == k {
 			continue
 		}
-		parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Symbol: &k})
-		size, r := e.size(k), p.StepRect(s)
-		box := typeset.Box(k, geom.Rect{X: r.CX() - size.W/2, Y: r.CY() - size.H/2, W: size.W, H: size.H}, s.Text)
-		place.Places = append(place.Places, arrange.Settle(p, s.ID, box))
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Symbol: &k})
+		for _, pl := range e.reshape(s, k, e.size(k), s.Text) {
+			if i, ok := at[pl.ID]; ok {
+				place.Places[i] = pl
+				continue
+			}
+			at[pl.ID] = len(place.Places)
+			place.Places = append(place.Places, pl)
+		}
 		if k == symbol.Decision {
 			parts = append(parts, e.labelWays(s)...)
 		}
 	}
-	if len(parts) > 0 {
-		e.do("make it a "+strings.ToLower(info.Name), append(parts, place)...)
+	if len(place.Places) > 0 {
+		parts = append(parts, place)
 	}
+	e.do(didMake(info.Name), parts...)
+}
+
+// allAre tells whether all selected steps are of one symbol.
+func (e *Editor) allAre(k symbol.Kind) bool {
+	for _, s := range e.steps() {
+		if s.Symbol != k {
+			return false
+		}
+	}
+	return len(e.steps()) > 0
 }
 
 // moveTo is the part that brings steps to the boxes given.
@@ -226,7 +330,7 @@ func (e *Editor) nudge(dx, dy float64) {
 		bs[i].Rect.X += dx
 		bs[i].Rect.Y += dy
 	}
-	e.do("move", e.moveTo(bs))
+	e.do(didMove, e.moveTo(bs))
 }
 
 // remove deletes what is selected; connectors of deleted steps go with them.
@@ -242,22 +346,22 @@ func (e *Editor) remove() {
 		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	}
 	gap := e.gapLeft()
-	if e.do("delete", parts...) && gap != nil {
+	if e.do(didDelete, parts...) && gap != nil {
 		e.gap = gap
 	}
 }
 
-// setLabel gives the label that was typed on its text; empty takes it away.
-func (e *Editor) setLabel(t *Typing, text string) {
+// withLabel are the parts that give the label being typed on its text; empty takes it
+// away.
+func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
 	c := e.Page().Connector(t.ID)
-	text = strings.TrimSpace(text)
 	if c == nil {
-		return
+		return nil
 	}
 	ls := append([]chart.Label{}, c.Labels...)
 	switch new := t.label >= len(ls); {
 	case new && text == "" || !new && ls[t.label].Text == text:
-		return
+		return nil
 	case new:
 		ls = append(ls, chart.Label{Text: text, Place: t.place})
 	case text == "":
@@ -265,5 +369,5 @@ func (e *Editor) setLabel(t *Typing, text string) {
 	default:
 		ls[t.label].Text = text
 	}
-	e.do("label", chart.Part{Do: "line.set", Page: e.page, ID: t.ID, Labels: &ls})
+	return []chart.Part{{Do: "line.set", Page: e.page, ID: t.ID, Labels: &ls}}
 }

@@ -17,13 +17,13 @@ func outline(sh *scene.Shape) []geom.Point {
 
 // onOutline tells whether q lies on the outline of a step as drawn.
 func (e *Editor) onOutline(sh *scene.Shape, q geom.Point) bool {
-	return geom.DistTo(outline(sh), q) <= reach/e.zoom
+	return geom.DistTo(outline(sh), q) <= e.reach()
 }
 
 // outlineUnder is the step whose outline q lies on.
 func (e *Editor) outlineUnder(q geom.Point) *scene.Shape {
 	for i := len(e.Sheet().Steps) - 1; i >= 0; i-- {
-		if sh := &e.Sheet().Steps[i]; sh.Rect.Grow(reach/e.zoom).Contains(q) && e.onOutline(sh, q) {
+		if sh := &e.Sheet().Steps[i]; sh.Rect.Grow(e.reach()).Contains(q) && e.onOutline(sh, q) {
 			return sh
 		}
 	}
@@ -71,18 +71,8 @@ func (e *Editor) spare() (kept []chart.Port, spare int) {
 	return kept, spare
 }
 
-func wantPorts(e *Editor) string {
-	if e.one() == nil {
-		return "select one step first"
-	}
-	if _, n := e.spare(); n == 0 {
-		return "the step has no ports of its own to spare"
-	}
-	return ""
-}
-
 // clearPorts takes away the own ports that nothing holds at.
 func (e *Editor) clearPorts() {
 	kept, _ := e.spare()
-	e.do("remove ports", chart.Part{Do: "step.set", Page: e.page, ID: e.one().ID, Ports: &kept})
+	e.do(didClearPorts, chart.Part{Do: "step.set", Page: e.page, ID: e.one().ID, Ports: &kept})
 }

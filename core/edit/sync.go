@@ -71,7 +71,7 @@ func (e *Editor) Refused(n int, why string) {
 	for i, s := range e.pending {
 		if s.N == n {
 			e.pending = append(e.pending[:i:i], e.pending[i+1:]...)
-			e.notice = fmt.Sprintf("%q was taken back: %s", s.Command.Words, why)
+			e.notice = sayTakenBack(s.Command.Words, why)
 			e.replay()
 			return
 		}
@@ -85,7 +85,7 @@ func (e *Editor) replay() {
 	kept := e.pending[:0:0]
 	for _, s := range e.pending {
 		if _, err := chart.Apply(e.chart, s.Command); err != nil {
-			e.notice = fmt.Sprintf("%q was taken back: %v", s.Command.Words, err)
+			e.notice = sayTakenBack(s.Command.Words, err.Error())
 		}
 		kept = append(kept, s) // the server's answer clears it
 	}
@@ -94,9 +94,12 @@ func (e *Editor) replay() {
 	e.follow()
 }
 
-// follow shows a gesture in progress on the chart as it now is.
+// follow shows a gesture or typing in progress on the chart as it now is.
 func (e *Editor) follow() {
-	if e.gesture != nil && e.preview != nil {
+	switch {
+	case e.gesture != nil && e.preview != nil:
 		e.gesture.refresh(e)
+	case e.typing != nil:
+		e.showTyped()
 	}
 }

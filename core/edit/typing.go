@@ -8,24 +8,45 @@ import (
 	"plaintracer/core/geom"
 )
 
-// Typing is text being typed on the paper.
+// Typing is text being typed on the page. The page is drawn with the text as it is at
+// the moment, so that what is seen while typing is what will be; the browser's text field
+// only takes the keys. From and To are the ends of what is chosen in it, in the UTF-16
+// units that browsers count in.
 type Typing struct {
-	Kind string    `json:"kind"` // step, label, lane, title or glue
-	ID   string    `json:"id"`
-	Text string    `json:"text"`
-	Rect geom.Rect `json:"rect"` // where, on the page
-	Name string    `json:"name"` // what a screen reader says
+	Kind    string    `json:"kind"` // step, label, lane, title, name or glue
+	ID      string    `json:"id"`
+	Text    string    `json:"text"`
+	From    int       `json:"from"`
+	To      int       `json:"to"`
+	Set     int       `json:"set"`   // counts the times that From and To were set here and not by the field
+	Rect    geom.Rect `json:"rect"`  // of the text as drawn, on the page
+	Whole   geom.Rect `json:"whole"` // what is to be in sight: the symbol, the head
+	Size    float64   `json:"size"`  // of the letters, px of the page
+	Bold    bool      `json:"bold"`
+	Upright bool      `json:"upright"`
+	Name    string    `json:"name"` // what a screen reader says
 
-	label int               // which one of a connector; at its end, a new one
-	place *chart.LabelPlace // where a new label goes
+	label    int               // which one of a connector; at its end, a new one
+	place    *chart.LabelPlace // where a new label goes
+	began    string            // the text as it was
+	from, to int               // as From and To, in bytes; from is the end that stays
+}
+
+// begin opens a text for typing, all of it chosen: a letter typed replaces it.
+func (e *Editor) begin(t Typing) {
+	e.keepTyping()
+	t.began = t.Text
+	t.from, t.to = 0, len(t.Text)
+	t.Set = e.typings + 1
+	e.typings = t.Set
+	e.hover = ""
+	e.typing = &t
 }
 
 func (e *Editor) typeOnStep(id string) {
-	s := e.Page().Step(id)
-	if s == nil {
-		return
+	if s := e.Page().Step(id); s != nil {
+		e.begin(Typing{Kind: "step", ID: id, Text: s.Text, Name: nameStepText})
 	}
-	e.typing = &Typing{Kind: "step", ID: id, Text: s.Text, Rect: e.Sheet().Shape(id).Rect, Name: "Text of the step"}
 }
 
 // typeOnLine types on a connector's first label.
@@ -49,38 +70,27 @@ func (e *Editor) typeOnSpot(s spot) {
 // typeOnLabel types on the label numbered i, or with i beyond the last on a new
 // one at place.
 func (e *Editor) typeOnLabel(id string, i int, place *chart.LabelPlace) {
-	r := e.Sheet().Run(id)
-	if r == nil {
+	c := e.Page().Connector(id)
+	if c == nil {
 		return
 	}
-	t := &Typing{Kind: "label", ID: id, Name: "Label of the connector", label: i, place: place}
-	if i < len(r.Labels) {
-		t.Text, t.Rect = r.Line.Labels[i].Text, r.Labels[i].Box.Grow(4)
-	} else {
-		share := 0.5
-		if place != nil {
-			share = place.Along
-		}
-		m, _ := geom.At(r.Points, share)
-		t.Rect = geom.Rect{X: m.X + 4, Y: m.Y - 12, W: 110, H: 24}
+	t := Typing{Kind: "label", ID: id, Name: nameLabel, label: i, place: place}
+	if i < len(c.Labels) {
+		t.Text = c.Labels[i].Text
 	}
-	t.Rect.W = max(t.Rect.W, 110)
-	e.typing = t
+	e.begin(t)
 }
 
 func (e *Editor) typeOnLane(id string) {
-	l := e.Page().Lane(id)
-	if l == nil {
-		return
+	if l := e.Page().Lane(id); l != nil {
+		e.begin(Typing{Kind: "lane", ID: id, Text: l.Name, Name: nameLane})
 	}
-	r := e.Page().LaneRect(l)
-	e.typing = &Typing{Kind: "lane", ID: id, Text: l.Name, Rect: geom.Rect{X: r.X + 2, Y: r.CY() - 14, W: 180, H: 28}, Name: "Name of the lane"}
 }
 
-func (e *Editor) typeOnTitle() {
-	p := e.Page()
-	e.typing = &Typing{Kind: "title", Text: p.Title, Rect: geom.Rect{X: 14, Y: 12, W: p.W * 0.6, H: 30}, Name: "Title of the page"}
-}
+func (e *Editor) typeOnTitle() { e.begin(Typing{Kind: "title", Text: e.Page().Title, Name: nameTitle}) }
+
+// typeOnName types on the chart's name in the title block.
+func (e *Editor) typeOnName() { e.begin(Typing{Kind: "name", Text: e.chart.Name, Name: nameChart}) }
 
 // typeGlue asks for the number of the step to connect the selected one to.
 func (e *Editor) typeGlue() {
@@ -88,11 +98,60 @@ func (e *Editor) typeGlue() {
 	case 2:
 		e.connect(ss[0], ss[1])
 	case 1:
-		r := e.Sheet().Shape(ss[0].ID).Rect
-		e.typing = &Typing{Kind: "glue", ID: ss[0].ID, Rect: geom.Rect{X: r.Right() + 8, Y: r.CY() - 14, W: 70, H: 28}, Name: "Number of the step to connect to"}
+		e.begin(Typing{Kind: "glue", ID: ss[0].ID, Name: nameGlue})
 	default:
-		e.notice = "Select one step, then type the number of the step it leads to; or select two."
+		e.notice = sayGlue
 	}
+}
+
+// Type takes the text as it is now, and what is chosen in it.
+func (e *Editor) Type(text string, from, to int) {
+	t := e.typing
+	if t == nil {
+		return
+	}
+	text = strings.ReplaceAll(text, "\r\n", "\n")
+	t.Text = text
+	t.from, t.to = bytesAt(text, from), bytesAt(text, to)
+	e.showTyped()
+}
+
+// showTyped shows the page as it would be if typing ended now.
+func (e *Editor) showTyped() {
+	t := e.typing
+	parts := e.typed(t, t.Text)
+	if len(parts) == 0 {
+		e.setPreview(nil)
+		return
+	}
+	cmd := e.withRoom(chart.Command{Words: didType, Parts: parts})
+	e.setPreview(&cmd)
+}
+
+// typed are the parts that give what is typed on its text; none when it has it.
+func (e *Editor) typed(t *Typing, text string) []chart.Part {
+	p := e.Page()
+	switch t.Kind {
+	case "step":
+		if s := p.Step(t.ID); s != nil && s.Text != text {
+			return e.withText(s, text)
+		}
+	case "label":
+		return e.withLabel(t, strings.TrimSpace(text))
+	case "lane":
+		if l := p.Lane(t.ID); l != nil && l.Name != text {
+			return []chart.Part{{Do: "lane.set", Page: p.ID, ID: t.ID, Name: &text}}
+		}
+	case "title":
+		if p.Title != text {
+			return []chart.Part{{Do: "page.set", Page: p.ID, Title: &text}}
+		}
+	case "name":
+		if name := strings.TrimSpace(text); name != "" && e.chart.Name != name {
+			return []chart.Part{{Do: "chart.set", Name: &name}}
+		}
+	}
+	return nil
 }
 
 // Accept ends typing and keeps the text.
@@ -101,32 +160,30 @@ func (e *Editor) Accept(text string) {
 	if t == nil {
 		return
 	}
-	e.typing = nil
 	text = strings.ReplaceAll(text, "\r\n", "\n")
-	switch t.Kind {
-	case "step":
-		e.setText(t.ID, text)
-	case "label":
-		e.setLabel(t, text)
-	case "lane":
-		if l := e.Page().Lane(t.ID); l != nil && l.Name != text {
-			e.do("name lane", chart.Part{Do: "lane.set", Page: e.page, ID: t.ID, Name: &text})
-		}
-	case "title":
-		if e.Page().Title != text {
-			e.do("title", chart.Part{Do: "page.set", Page: e.page, Title: &text})
-		}
-	case "glue":
-		from := e.Page().Step(t.ID)
-		if from == nil || strings.TrimSpace(text) == "" {
+	e.setPreview(nil)
+	parts := e.typed(t, text)
+	e.typing = nil
+	if t.Kind == "glue" {
+		e.glueTo(t.ID, strings.TrimSpace(text))
+		return
+	}
+	if len(parts) > 0 {
+		e.do(map[string]string{"step": didType, "label": didLabel, "lane": didNameLane, "title": didTitle, "name": didRename}[t.Kind], parts...)
+	}
+}
+
+// glueTo connects a step to the one with that number.
+func (e *Editor) glueTo(id, number string) {
+	from := e.Page().Step(id)
+	if from == nil || number == "" {
+		return
+	}
+	for _, s := range e.Page().Steps {
+		if s.Number == number {
+			e.connect(from, s)
 			return
 		}
-		for _, s := range e.Page().Steps {
-			if s.Number == strings.TrimSpace(text) {
-				e.connect(from, s)
-				return
-			}
-		}
-		e.notice = "No step has the number " + strings.TrimSpace(text) + "."
 	}
+	e.notice = sayNoNumber(number)
 }

@@ -19,6 +19,7 @@ type drawn struct {
 	rows    int // status at which the rows were last given
 	facts   string
 	picked  string // the selection at the last facts
+	typing  bool   // whether there was typing then
 	offered bool   // closing the gap
 }
 
@@ -149,11 +150,11 @@ func (e *Editor) Update(fresh bool) Update {
 	d.steps.begin()
 	d.lines.begin()
 	s := e.Sheet()
-	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typing, Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
+	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
 	e.notice, e.clip = "", ""
 	if e.gap != nil && !d.offered {
-		u.Notice = "Deleted. " + e.between(e.gap) + " are not connected any more."
-		u.Offer = &Answer{"Close the gap", "close-gap", ""}
+		u.Notice = sayGap(e.between(e.gap))
+		u.Offer = &Answer{wordCloseGap, "close-gap", ""}
 	}
 	d.offered = e.gap != nil
 
@@ -196,8 +197,8 @@ func (e *Editor) Update(fresh bool) Update {
 	u.Drop = d.lines.dropped(u.Drop, "connector-")
 
 	// In the middle of a gesture nothing else of them changes.
-	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {
-		d.picked = picked
+	if picked := e.picked(); e.gesture == nil && (e.typing == nil || !d.typing) || fresh || picked != d.picked {
+		d.picked, d.typing = picked, e.typing != nil
 		f := e.Facts()
 		if now := quote(f); now != d.facts {
 			d.facts = now
@@ -234,23 +235,15 @@ func sameRun(a, b *scene.Run) bool {
 	return true
 }
 
+// cursor is the pointer's form: what the hand does, or would do where it is.
 func (e *Editor) cursor() string {
-	switch e.gesture.(type) {
-	case *moving:
-		return "move"
-	case *labelling:
-		return "move"
-	case *bending:
-		return "grabbing"
-	case *pulling, *placing, *framing:
-		return "crosshair"
-	case *widening:
-		return "row-resize"
-	case *resizing:
-		return "nwse-resize"
+	switch {
+	case e.gesture != nil:
+		return e.gesture.cursor()
+	case e.hand != "":
+		return crosshair
+	case e.over != "":
+		return e.over
 	}
-	if e.hand != "" {
-		return "crosshair"
-	}
-	return "default"
+	return arrow
 }

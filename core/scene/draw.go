@@ -57,31 +57,64 @@ func (s *Sheet) Part(chosen func(id string) bool) Drawing {
 
 // Border is the page's title and title block.
 func (s *Sheet) Border() Element {
-	p := s.Page
 	e := Element{Class: "sheet", Title: s.Chart}
-	if p.Title != "" {
-		e.Items = append(e.Items, text(Clip(typeset.Bold, 17, p.Title, p.W-36), 18, 34, typeset.Bold, 17, Ink))
+	if s.Page.Title != "" {
+		e.Items = append(e.Items, s.TitleItem())
 	}
-	cells := []struct {
-		head, body string
-		w          float64
-	}{
-		{"Chart", s.Chart, 190},
-		{"Revision", "draft", 100},
-		{"Page", fmt.Sprintf("%d of %d", s.Index+1, s.Count), 74},
-	}
-	const h = 38.0
-	x, y := p.W-18-190-100-74, p.H-18-h
-	e.Items = append(e.Items, stroke(geom.Box(geom.Rect{X: x, Y: y, W: 364, H: h}), 1.2))
-	for i, c := range cells {
+	b := s.block()
+	e.Items = append(e.Items, stroke(geom.Box(b), 1.2))
+	heads := [3]string{wordChart, wordRevision, wordPage}
+	bodies := [3]Item{s.NameItem(), s.body(1, wordDraft), s.body(2, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
+	for i := range heads {
+		x := s.cell(i).X
 		if i > 0 {
-			e.Items = append(e.Items, stroke(geom.Polyline([]geom.Point{{X: x, Y: y}, {X: x, Y: y + h}}), 1.2))
+			e.Items = append(e.Items, stroke(geom.Polyline([]geom.Point{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}), 1.2))
 		}
-		e.Items = append(e.Items, text(c.head, x+8, y+15, typeset.Regular, 11, Quiet),
-			text(Clip(typeset.Regular, 13, c.body, c.w-14), x+8, y+31, typeset.Regular, 13, Ink))
-		x += c.w
+		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Regular, 11, Quiet), bodies[i])
 	}
 	return e
+}
+
+// TitleItem is the page's title as drawn.
+func (s *Sheet) TitleItem() Item {
+	return text(Clip(typeset.Bold, titleSize, s.Page.Title, s.Page.W-36), 18, 34, typeset.Bold, titleSize, Ink)
+}
+
+// TitleBox is where the title stands, or would stand.
+func (s *Sheet) TitleBox() geom.Rect {
+	w := 180.0
+	if s.Page.Title != "" {
+		w = s.TitleItem().Width
+	}
+	return geom.Rect{X: 18, Y: 34 - titleSize*typeset.Ascent, W: w, H: titleSize * (typeset.Ascent + typeset.Descent)}.Grow(3)
+}
+
+// NameItem is the chart's name in the title block, NameBox its cell.
+func (s *Sheet) NameItem() Item     { return s.body(0, s.Chart) }
+func (s *Sheet) NameBox() geom.Rect { return s.cell(0) }
+
+const titleSize = 17.0
+
+// The cells of the title block, px.
+var cellWidths = [3]float64{190, 100, 74}
+
+func (s *Sheet) block() geom.Rect {
+	const w, h = 364, 38
+	return geom.Rect{X: s.Page.W - 18 - w, Y: s.Page.H - 18 - h, W: w, H: h}
+}
+
+func (s *Sheet) cell(i int) geom.Rect {
+	b := s.block()
+	for _, w := range cellWidths[:i] {
+		b.X += w
+	}
+	b.W = cellWidths[i]
+	return b
+}
+
+func (s *Sheet) body(i int, t string) Item {
+	c := s.cell(i)
+	return text(Clip(typeset.Regular, 13, t, c.W-14), c.X+8, c.Y+31, typeset.Regular, 13, Ink)
 }
 
 // LaneElement draws a lane: its box, head and name.
@@ -157,13 +190,9 @@ func (s *Sheet) sentence(r *Run) string {
 		if st := s.Page.Step(e.Step); st != nil {
 			return strings.TrimSpace(st.Number + " " + st.Text)
 		}
-		return "nowhere"
+		return wordNowhere
 	}
-	t := string(r.Line.Meaning) + " from " + name(r.Line.From) + " to " + name(r.Line.To)
-	if o := r.Line.Outcome(); o != "" {
-		t = o + ": " + t
-	}
-	return t
+	return lineWords(string(r.Line.Meaning), r.Line.Outcome(), name(r.Line.From), name(r.Line.To))
 }
 
 // Clip shortens a text to a width, with an ellipsis in place of what is left

@@ -144,8 +144,8 @@ func (r *Run) label(l LabelShape, inside bool) []Item {
 	var out []Item
 	if inside && l.Box.H > l.Box.W { // turned, to read upward
 		for k, t := range l.Lines {
-			x := l.Box.X + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
-			it := text(t, x, l.Box.Bottom(), typeset.Regular, labelSize, Ink)
+			x := l.Box.X + LabelSize*typeset.Ascent + float64(k)*LabelSize*typeset.Leading
+			it := text(t, x, l.Box.Bottom(), typeset.Regular, LabelSize, Ink)
 			it.Upright = true
 			it.At.Y = geom.Round2(l.Box.CY() + it.Width/2)
 			out = append(out, it)
@@ -160,12 +160,26 @@ func (r *Run) label(l LabelShape, inside bool) []Item {
 		}
 	}
 	for k, t := range l.Lines {
-		y := l.Box.Y + labelSize*typeset.Ascent + float64(k)*labelSize*typeset.Leading
+		y := l.Box.Y + LabelSize*typeset.Ascent + float64(k)*LabelSize*typeset.Leading
 		x := l.Box.X
 		if inside {
-			x = l.Box.CX() - typeset.Width(typeset.Regular, labelSize, t)/2
+			x = l.Box.CX() - typeset.Width(typeset.Regular, LabelSize, t)/2
 		}
-		out = append(out, text(t, x, y, typeset.Regular, labelSize, Ink))
+		out = append(out, text(t, x, y, typeset.Regular, LabelSize, Ink))
+	}
+	return out
+}
+
+// LabelLines are the lines of label i as drawn; none when there is no such label.
+func (r *Run) LabelLines(i int) []Item {
+	if i >= len(r.Labels) {
+		return nil
+	}
+	var out []Item
+	for _, it := range r.label(r.Labels[i], r.Line.Kind == chart.Wide && i == 0) {
+		if it.Text != "" {
+			out = append(out, it)
+		}
 	}
 	return out
 }

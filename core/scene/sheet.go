@@ -47,9 +47,10 @@ type LabelShape struct {
 	Lines []string
 }
 
-// Labels of connectors.
+// LabelSize is the font size of labels of connectors, px.
+const LabelSize = 12.0
+
 const (
-	labelSize = 12.0
 	labelWide = 150.0 // px, before a label is broken into lines
 )
 
@@ -118,12 +119,12 @@ func (c *Composer) label(t string) LabelShape {
 	if c.labels == nil || len(c.labels) > keepFits {
 		c.labels = map[string]LabelShape{}
 	}
-	l := LabelShape{Lines: typeset.Lines(typeset.Regular, labelSize, t, labelWide)}
+	l := LabelShape{Lines: typeset.Lines(typeset.Regular, LabelSize, t, labelWide)}
 	for _, s := range l.Lines {
-		l.Box.W = max(l.Box.W, typeset.Width(typeset.Regular, labelSize, s))
+		l.Box.W = max(l.Box.W, typeset.Width(typeset.Regular, LabelSize, s))
 	}
 	l.Box.W = geom.Round2(l.Box.W)
-	l.Box.H = geom.Round2(float64(len(l.Lines)-1)*labelSize*typeset.Leading + labelSize*(typeset.Ascent+typeset.Descent))
+	l.Box.H = geom.Round2(float64(len(l.Lines)-1)*LabelSize*typeset.Leading + LabelSize*(typeset.Ascent+typeset.Descent))
 	c.labels[t] = l
 	return l
 }

@@ -75,6 +75,15 @@ func Element(e scene.Element) string {
 	return string(append(b, `</g>`...))
 }
 
+// Bare writes what an element draws, without its group.
+func Bare(e scene.Element) string {
+	var b []byte
+	for i := range e.Items {
+		b = item(b, &e.Items[i])
+	}
+	return string(b)
+}
+
 func item(b []byte, i *scene.Item) []byte {
 	if i.Text != "" {
 		return textItem(b, i)

@@ -1,98 +1,130 @@
-// The bench: its buttons carry the names of the core's actions; what does not
-// apply is greyed and says why. The menu at the hand is made of the same
-// buttons, in the same words and order.
+// The bench, the drawers and the menu at the hand: their controls carry the names of the
+// core's commands. What does not apply is greyed and says why.
 
 const $ = (id) => document.getElementById(id);
 
+// nearest is the control that stands nearest in the direction of an arrow key.
+function nearest(from, all, key) {
+  const c = (el) => { const r = el.getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.height / 2]; };
+  const [x, y] = c(from);
+  const d = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[key];
+  let best = null, least = Infinity;
+  for (const el of all) {
+    const [u, v] = c(el);
+    const ahead = (u - x) * d[0] + (v - y) * d[1], beside = Math.abs((u - x) * d[1]) + Math.abs((v - y) * d[0]);
+    if (ahead > 2 && ahead + 3 * beside < least) { least = ahead + 3 * beside; best = el; }
+  }
+  return best;
+}
+
+// arrows moves the focus among the controls of a strip by the arrow keys.
+export function arrows(strip) {
+  strip.addEventListener('keydown', (e) => {
+    if (!e.key.startsWith('Arrow') || e.target.matches('input, textarea, select')) return;
+    const all = [...strip.querySelectorAll('button, input, textarea, select')].filter((el) => el.offsetParent && el !== e.target);
+    e.preventDefault();
+    e.stopPropagation();
+    nearest(e.target, all, e.key)?.focus();
+  });
+}
+
 export class Bench {
-  constructor(el, core, own) {
+  constructor(el, perform, hand) {
     this.el = el;
-    this.core = core;
-    this.own = own; // what a button does that is no action of the core
+    this.perform = perform;
+    this.carried = false;
+    arrows(el);
     document.addEventListener('click', (e) => {
       const b = e.target.closest('button');
-      if (!b || !(el.contains(b) || b.dataset.panel || b.dataset.act)) return;
+      if (!b || this.carried || !(b.dataset.act || b.dataset.symbol)) return;
       this.press(b);
+      if (e.detail && el.contains(b) && document.activeElement === b) $('desk').focus({ preventScroll: true });
     });
     el.addEventListener('pointerdown', (e) => {
       const b = e.target.closest('[data-symbol]');
       if (!b || e.button) return;
-      // Dragged out of the bench: let go over the paper, it stands there.
+      // Dragged out of the bench, the symbol goes along with the pointer, and stands
+      // where it is let go over the paper.
       const start = { x: e.clientX, y: e.clientY };
-      const up = (u) => {
-        removeEventListener('pointerup', up);
-        if (Math.hypot(u.clientX - start.x, u.clientY - start.y) < 12) return;
-        const under = document.elementFromPoint(u.clientX, u.clientY);
-        if (under && $('desk').contains(under)) this.own.drop(b.dataset.symbol, u);
+      const over = (m) => $('desk').contains(document.elementFromPoint(m.clientX, m.clientY));
+      const move = (m) => {
+        if (!this.carried && Math.hypot(m.clientX - start.x, m.clientY - start.y) > 6) {
+          this.carried = true;
+          document.body.classList.add('carrying');
+          hand.carry(b.dataset.symbol);
+        }
+        if (this.carried) hand.over(m, over(m));
       };
-      addEventListener('pointerup', up);
+      const end = (m) => {
+        removeEventListener('pointermove', move);
+        removeEventListener('pointerup', end);
+        removeEventListener('pointercancel', end);
+        if (!this.carried) return;
+        document.body.classList.remove('carrying');
+        setTimeout(() => { this.carried = false; }, 0); // the click that comes of it is none
+        hand.drop(m, m.type === 'pointerup' && over(m));
+      };
+      addEventListener('pointermove', move);
+      addEventListener('pointerup', end);
+      addEventListener('pointercancel', end);
     });
   }
 
   press(b) {
-    const { act, symbol, panel, js, zoom } = b.dataset;
-    if (b.getAttribute('aria-disabled') === 'true') { this.own.notice(`Not now: ${b.dataset.why}.`); return; }
-    if (symbol) this.core().act('hand', symbol);
-    else if (panel) this.own.panel(panel);
-    else if (js) this.own[js]();
-    else if (zoom) this.own.zoom(zoom);
-    else if (act) this.core().act(act, b.dataset.arg || '');
+    const { act, arg, symbol } = b.dataset;
+    if (symbol) this.perform('hand', symbol);
+    else if (b.getAttribute('aria-disabled') === 'true') this.perform('why', b.dataset.why);
+    else this.perform(act, arg || '');
   }
 
   show(f) {
-    for (const b of document.querySelectorAll('[data-act], [data-needs]')) {
-      const why = f.why[b.dataset.act || b.dataset.needs] || '';
-      b.setAttribute('aria-disabled', why !== '');
+    for (const b of document.querySelectorAll('[data-act]')) {
+      const { act, arg } = b.dataset, why = f.why[act] || '';
+      if (b.closest('.bench, .drawer, .rail')) b.setAttribute('aria-disabled', why !== '');
       b.dataset.why = why;
       b.dataset.title ??= b.title;
       b.title = why ? `${b.dataset.title ? b.dataset.title + ': ' : ''}${why}` : b.dataset.title;
+      if (b.hasAttribute('aria-pressed')) b.setAttribute('aria-pressed', f.on.includes(arg ? `${act} ${arg}` : act));
     }
-    this.line = f.line;
-    for (const b of document.querySelectorAll('#line [data-arg]')) {
-      const { act, arg } = b.dataset;
-      if (act === 'look') b.setAttribute('aria-pressed', !!f.line && Object.entries(JSON.parse(arg)).every(([k, v]) => String(f.line[k]).toLowerCase() === String(v)));
-      if (act === 'crossings') b.setAttribute('aria-pressed', f.line?.crossings === arg);
-    }
-    if (f.line) $('line-colour').value = f.line.colour.toLowerCase();
-    $('line-of').textContent = !f.line ? 'select a connector' : f.line.of > 1 ? `of ${f.line.of} connectors` : '';
-    for (const b of document.querySelectorAll('[data-lit]')) b.setAttribute('aria-pressed', f.on.includes(b.dataset.lit));
     for (const b of this.el.querySelectorAll('[data-symbol]')) b.setAttribute('aria-pressed', f.hand === b.dataset.symbol);
-    $('chosen').textContent = f.title;
-    $('chosen').title = f.title;
-    $('lane-count').textContent = f.lanes || '';
-    $('loose-count').textContent = f.loose.length;
-    $('loose-count').parentElement.hidden = !f.loose.length;
+    if (f.line) $('line-colour').value = f.line.colour.toLowerCase();
   }
 
   // menu opens the commands for what is selected at (x, y).
-  menu(x, y) {
+  menu(groups, x, y) {
     const m = $('menu');
     m.replaceChildren();
-    for (const group of this.el.querySelectorAll('.group')) {
-      const more = group.querySelector('[data-panel=line]') ? document.querySelectorAll('#line [data-menu]') : [];
-      const fits = [...group.querySelectorAll('[data-act], [data-needs]'), ...more]
-        .filter((b) => b.getAttribute('aria-disabled') !== 'true' && (this.line || b.dataset.next === undefined));
-      if (!fits.length || group.classList.contains('end')) continue;
-      const h = document.createElement('h3');
-      h.textContent = group.querySelector('h3').textContent;
-      m.append(h);
-      for (const b of fits) {
-        const item = document.createElement('button');
-        item.setAttribute('role', 'menuitem');
-        item.textContent = b.getAttribute('aria-label') || b.textContent.trim();
-        item.onclick = () => { this.shut(); this.press(b); };
-        m.append(item);
+    for (const g of groups) {
+      const box = document.createElement('div'), h = document.createElement('p');
+      box.setAttribute('role', 'group');
+      box.setAttribute('aria-label', g.words);
+      h.textContent = g.words;
+      h.className = 'menu-head';
+      h.setAttribute('aria-hidden', 'true');
+      box.append(h);
+      for (const i of g.items) {
+        const b = document.createElement('button'), k = document.createElement('kbd');
+        b.setAttribute('role', 'menuitem');
+        b.append(i.words);
+        if (i.key) { k.textContent = i.key; b.append(k); b.setAttribute('aria-label', i.words); }
+        b.onclick = () => { this.shut(); this.perform(i.name, ''); };
+        box.append(b);
       }
+      m.append(box);
     }
+    if (!groups.length) return;
     m.hidden = false;
-    m.style.left = `${Math.min(x, innerWidth - m.offsetWidth - 4)}px`;
-    m.style.top = `${Math.min(y, innerHeight - m.offsetHeight - 4)}px`;
+    m.style.left = `${Math.max(4, Math.min(x, innerWidth - m.offsetWidth - 4))}px`;
+    m.style.top = `${Math.max(4, Math.min(y, innerHeight - m.offsetHeight - 4))}px`;
     m.querySelector('button')?.focus();
     m.onkeydown = (e) => {
       e.stopPropagation();
       const all = [...m.querySelectorAll('button')], i = all.indexOf(document.activeElement);
       if (e.key === 'ArrowDown') { e.preventDefault(); all[(i + 1) % all.length].focus(); }
       if (e.key === 'ArrowUp') { e.preventDefault(); all[(i + all.length - 1) % all.length].focus(); }
+      if (e.key === 'Home') { e.preventDefault(); all[0].focus(); }
+      if (e.key === 'End') { e.preventDefault(); all.at(-1).focus(); }
+      if (e.key === 'Tab') { e.preventDefault(); this.shut(); }
       if (e.key === 'Escape') this.shut();
     };
     const away = (e) => { if (!m.contains(e.target)) this.shut(); };

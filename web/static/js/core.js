@@ -38,6 +38,6 @@ export async function load(apply) {
   };
   return {
     open: call('open'), pointer: call('pointer'), key: call('key'), act: call('do'), receive: call('receive'),
-    refused: call('refused'), find: call('find'), chart: () => tracer.chart(), rehearse,
+    refused: call('refused'), find: call('find'), type: call('type'), caret: call('caret'), menu: call('menu'), chart: () => tracer.chart(), rehearse,
   };
 }

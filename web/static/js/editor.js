@@ -6,6 +6,7 @@ import { Paper } from './paper.js';
 import { Typing } from './typing.js';
 import { Rows } from './rows.js';
 import { Bench } from './bench.js';
+import { Drawers } from './drawers.js';
 import { Panels } from './panels.js';
 
 const $ = (id) => document.getElementById(id);
@@ -13,10 +14,11 @@ const chart = document.body.dataset.chart;
 const client = [...crypto.getRandomValues(new Uint8Array(5))].map((b) => b.toString(16).padStart(2, '0')).join('');
 const started = performance.now();
 
-let core = null, facts = { selected: [], why: {} }, clip = '', said = '{}', noticeTimer = 0;
+let core = null, facts = { selected: [], why: {}, on: [] }, clip = '', noticeTimer = 0;
 const paper = new Paper($('desk'), $('drawing'));
-const rows = new Rows($('rows'), () => core);
-const typing = new Typing($('typing'), paper, { accept: (t) => core.act('accept', t), cancel: () => core.act('cancel', '') });
+const rows = new Rows($('rows'), $('next-step'), () => core);
+const typing = new Typing($('typing'), paper, () => core);
+const now = Alpine.store('now');
 paper.onzoom = () => typing.place();
 
 function notice(words, offer) {
@@ -34,11 +36,13 @@ function notice(words, offer) {
 }
 
 function status(s) {
-  const changes = (n) => (n === 1 ? '1 change waiting' : `${n} changes waiting`);
-  if (s.stopped) $('disk').textContent = s.stopped;
-  else if (s.cut) $('disk').textContent = 'cut off: kept here until the line is back';
-  else if (s.waiting) $('disk').textContent = changes(s.waiting);
-  else $('disk').textContent = `on disk ${new Date(s.onDisk).toLocaleTimeString('en-GB')}`;
+  const waiting = s.waiting === 1 ? '1 change waiting' : `${s.waiting} changes waiting`;
+  const kept = s.waiting === 1 ? '1 change kept in this browser' : `${s.waiting} changes kept in this browser`;
+  const say = s.stopped || s.out && `signed out${s.waiting ? `: ${kept}` : ''}` || s.cut && `offline${s.waiting ? `: ${kept}` : ''}` ||
+    s.waiting && waiting || `on disk ${new Date(s.onDisk).toLocaleTimeString('en-GB')}`;
+  $('disk').textContent = say;
+  $('disk').title = s.cut || s.out ? 'Changes are kept in this browser and sent when the connection is back.' : '';
+  $('disk').classList.toggle('cut', !!(s.cut || s.out || s.stopped));
 }
 
 const live = new Live(chart, client, {
@@ -46,35 +50,62 @@ const live = new Live(chart, client, {
   event: (e) => { if (core.receive(JSON.stringify(e)).gap) reload(); },
   refused: (n, why) => core.refused(n, why),
   comments: () => document.body.dispatchEvent(new CustomEvent('comments')),
+  ended: () => { if (!$('signed-out').open) $('signed-out').showModal(); },
+  back: () => { panels.back(); document.body.dispatchEvent(new CustomEvent('comments')); },
 });
-
-const settled = async () => { while (live.waiting.length) await new Promise((ok) => setTimeout(ok, 50)); };
 
 // reload takes the chart anew from the server; what waits is sent again.
 function reload() { live.keep(); location.reload(); }
 
-const bench = new Bench($('bench'), () => core, {
-  notice,
-  panel: (name) => panels.open(name),
-  zoom: (how) => ({ in: () => paper.setZoom(paper.zoom * 1.25), out: () => paper.setZoom(paper.zoom / 1.25), fit: () => paper.fit() })[how](),
-  drop(symbol, e) {
-    const p = paper.toPage(e);
-    if (facts.hand !== symbol) core.act('hand', symbol);
-    pointer('drop', p.x, p.y, e);
+const panels = new Panels(() => core, perform, chart, () => facts, live);
+const drawers = new Drawers($('drawer'), () => core, paper, () => facts);
+
+// own are the commands that the page does.
+const own = {
+  'zoom-in': () => paper.in(), 'zoom-out': () => paper.out(), 'whole-page': () => paper.fit(), 'full-size': () => paper.setZoom(1),
+  'fold-list': () => { fold($('list')); }, margin: () => openMargin(),
+  export: () => panels.fetched('export'), share: () => panels.fetched('share'), find: () => panels.openFind(), keys: () => panels.keys(),
+  menu: () => { const r = ($('layer-marks').firstElementChild || $('desk')).getBoundingClientRect(); bench.menu(core.menu().menu || [], r.right + 4, r.top); },
+  why: (words) => notice(`${words[0].toUpperCase()}${words.slice(1)}.`),
+  'drawer-shut': () => drawers.shut(),
+  async paste(text) {
+    try { core.act('paste', text || await navigator.clipboard.readText()); } catch { notice('The browser does not let this page read the clipboard. Press Ctrl+V instead.'); }
   },
-  async picture() {
-    await settled();
+  picture,
+};
+
+// perform does a command by its name, whoever is to do it.
+function perform(name, arg = '') {
+  if (own[name]) own[name](arg);
+  else if (name.startsWith('drawer-')) drawers.toggle(name === 'drawer-lanes' ? 'lane' : name.slice(7));
+  else core.act(name, arg);
+}
+
+async function picture() {
+  if (live.cut) { notice('You are offline. A picture can be copied again when the connection is back.'); return; }
+  await live.settled();
+  const png = (async () => {
     const q = new URLSearchParams({ format: 'png', scale: '2', show: '1', chosen: facts.selected.join(',') });
-    const png = fetch(`/charts/${chart}/export?${q}`).then((r) => { if (!r.ok) throw new Error(); return r.blob(); });
-    try {
-      await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
-      notice(facts.selected.length ? 'The selection is on the clipboard, as a picture.' : 'The page is on the clipboard, as a picture.');
-    } catch {
-      notice('The browser did not let the picture onto the clipboard. Export it as PNG instead.');
-    }
+    const r = await fetch(`/charts/${chart}/export?${q}`);
+    if (!r.ok) throw new Error();
+    return r.blob();
+  })();
+  try {
+    await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
+    notice(facts.selected.length ? 'The selection is on the clipboard as a picture.' : 'The page is on the clipboard as a picture.');
+  } catch {
+    notice('The browser did not let this page use the clipboard. Export the page as PNG instead.');
+  }
+}
+
+const bench = new Bench($('bench'), perform, {
+  carry: (symbol) => core.act('carry', symbol),
+  over(e, on) { const p = paper.toPage(e); pointer(on ? 'move' : 'leave', p.x, p.y, e); },
+  drop(e, on) {
+    const p = paper.toPage(e);
+    if (on) { pointer('drop', p.x, p.y, e); $('desk').focus({ preventScroll: true }); } else core.act('cancel', '');
   },
 });
-const panels = new Panels(() => core, chart, () => facts, settled);
 
 // apply shows what a call of the core changed.
 function apply(u) {
@@ -83,12 +114,16 @@ function apply(u) {
   paper.over(u.marks, u.guides);
   if (u.facts) {
     facts = u.facts;
+    Object.assign(now, { facts, busy: !!u.typing || !!facts.hand });
     paper.size(facts.w, facts.h);
     bench.show(facts);
     rows.select(facts.selected);
+    drawers.lanes();
+    drawers.sight();
     if (document.activeElement !== $('name')) $('name').value = facts.name;
   }
   if (u.hasRows) rows.show(u.rows || []);
+  now.busy = !!u.typing || !!facts.hand;
   typing.show(u.typing);
   panels.ask(u.ask);
   if (u.notice) notice(u.notice, u.offer);
@@ -98,40 +133,32 @@ function apply(u) {
 }
 
 function pointer(type, x, y, e) {
-  core.pointer(type, x, y, e.button > 0 ? e.button : 0, e.shiftKey, e.ctrlKey || e.metaKey, e.altKey, paper.zoom);
+  return core.pointer(type, x, y, e.button > 0 ? e.button : 0, e.shiftKey, e.ctrlKey || e.metaKey, e.altKey, paper.zoom, e.pointerType === 'touch').cursor;
 }
 
-function fold(el, on = !el.classList.contains('folded')) {
-  el.classList.toggle('folded', on); // the paper follows by itself when it is fitted
-}
+function fold(el) { el.classList.toggle('folded'); } // the paper follows by itself when it is fitted
 
 function openMargin(on) {
-  const leaf = document.querySelector('#margin .leaf'), b = document.querySelector('[data-margin]');
+  const leaf = document.querySelector('#margin .leaf'), b = document.querySelector('[data-act=margin]');
   leaf.hidden = on === undefined ? !leaf.hidden : !on;
   b.setAttribute('aria-expanded', !leaf.hidden);
 }
 
 function key(e) {
-  if (e.target.closest('input, textarea, select, dialog, #menu') || e.isComposing) return;
+  if (!core || e.target.closest('input, textarea, select, dialog, #menu') || e.isComposing) return;
   if (e.key === ' ' && e.target === $('desk')) { e.preventDefault(); paper.panning = true; $('desk').style.cursor = 'grab'; return; }
   const ctrl = e.ctrlKey || e.metaKey;
-  if (!ctrl && !e.altKey) {
-    const own = {
-      '/': () => panels.openFind(), '?': () => panels.keys(), ',': () => fold($('list')), '.': () => openMargin(),
-      '+': () => paper.setZoom(paper.zoom * 1.25), '=': () => paper.setZoom(paper.zoom * 1.25), '-': () => paper.setZoom(paper.zoom / 1.25),
-      0: () => paper.fit(), 9: () => paper.setZoom(1),
-      ContextMenu: () => { const r = ($('layer-marks').firstElementChild || $('desk')).getBoundingClientRect(); bench.menu(r.right + 4, r.top); },
-    }[e.key];
-    if (own) { e.preventDefault(); own(); return; }
-    if (e.target.closest('button') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand)) return;
-    if (e.key === 'Tab' || e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2)/.test(e.key)) return;
-  }
-  if (ctrl && /^[cxv]$/i.test(e.key)) return; // come as clipboard events
-  if (core.key(e.key, e.shiftKey, ctrl, e.altKey).handled) e.preventDefault();
+  if (e.target.closest('button, a') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand)) return;
+  if (e.key === 'Escape' && drawers.open) { e.preventDefault(); drawers.takeBack(); return; }
+  if (e.key === 'Tab' || e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu)/.test(e.key)) return;
+  const u = core.key(e.key, e.shiftKey, ctrl, e.altKey);
+  if (u.page) perform(u.page);
+  if (u.handled) e.preventDefault();
 }
 
 document.addEventListener('keydown', key);
 document.addEventListener('keyup', (e) => { if (e.key === ' ') { paper.panning = false; $('desk').style.cursor = ''; } });
+document.addEventListener('command', (e) => perform(e.detail.name, e.detail.arg));
 for (const what of ['copy', 'cut']) {
   document.addEventListener(what, (e) => {
     if (e.target.closest?.('input, textarea, dialog')) return;
@@ -146,8 +173,7 @@ document.addEventListener('paste', (e) => {
   core.act('paste', e.clipboardData.getData('text/plain') || clip);
 });
 $('name').addEventListener('change', () => core.act('name', $('name').value));
-$('name').addEventListener('keydown', (e) => { if (e.key === 'Enter') $('name').blur(); });
-document.querySelector('[data-margin]').addEventListener('click', () => openMargin());
+$('name').addEventListener('keydown', (e) => { if (e.key === 'Enter') $('desk').focus({ preventScroll: true }); });
 $('comments').addEventListener('click', (e) => {
   const r = e.target.closest('.remark');
   if (r?.dataset.step && !e.target.closest('form')) core.act('select', r.dataset.step);
@@ -157,29 +183,52 @@ function countComments() {
   const marks = {};
   for (const r of $('comments').querySelectorAll('[data-unsettled]')) marks[r.dataset.unsettled] = (marks[r.dataset.unsettled] || 0) + 1;
   $('comment-count').textContent = $('comments').querySelector('.remarks')?.dataset.open || '0';
-  said = JSON.stringify(marks);
-  core?.act('comments', said);
+  core?.act('comments', JSON.stringify(marks));
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
 addEventListener('beforeunload', (e) => { if (live.waiting.length) e.preventDefault(); });
+
+// A window whose session has ended signs in again where it is.
+$('signed-out').addEventListener('cancel', (e) => e.preventDefault());
+$('signed-out').querySelector('form').addEventListener('submit', async (e) => {
+  e.preventDefault();
+  const form = e.target, wrong = form.querySelector('[role=alert]');
+  const token = async () => (await fetch('/sign-in/token')).json();
+  wrong.hidden = true;
+  try {
+    const body = new URLSearchParams(new FormData(form));
+    body.set('_csrf', (await token()).token);
+    body.set('to', `/charts/${chart}/here`);
+    const r = await fetch('/sign-in', { method: 'POST', body, headers: { Accept: 'text/plain' } });
+    if (r.status === 404) { location.reload(); return; } // somebody else, who may not see the chart
+    if (!r.ok) { wrong.textContent = r.status === 401 ? 'The e-mail or password is wrong.' : await r.text(); wrong.hidden = false; return; }
+    form.reset();
+    $('signed-out').close();
+    live.signedIn((await token()).token);
+  } catch {
+    wrong.textContent = 'The server cannot be reached. Try again in a moment.';
+    wrong.hidden = false;
+  }
+});
 
 async function start() {
   await Live.leftovers(chart);
   const [c, r] = await Promise.all([load(apply), fetch(`/charts/${chart}/chart.json`)]);
   core = c;
   const seq = live.seq = +r.headers.get('X-Seq');
+  live.onDisk = Date.now();
   core.open(await r.text(), seq, client);
   countComments(); // they may have come before the core
   paper.fit();
-  paper.listen(pointer, (x, y) => bench.menu(x, y));
+  paper.listen(pointer, (x, y) => bench.menu(core.menu().menu || [], x, y), () => core.act('cancel', ''));
   live.connect();
-  status({ onDisk: Date.now() });
+  live.tell();
   $('desk').focus({ preventScroll: true });
   document.body.dataset.ready = Math.round(performance.now() - started);
-  window.editor = { core, paper, live, rehearsed: core.rehearse() }; // for tests and macros
+  window.editor = { core, paper, live, perform, rehearsed: core.rehearse() }; // for tests and macros
 }
 
 start().catch((e) => {
   console.error(e);
-  $('disk').textContent = 'The chart could not be opened. Load the page again.';
+  $('disk').textContent = 'The chart could not be opened. Reload the page.';
 });

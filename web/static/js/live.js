@@ -1,23 +1,33 @@
 // Commands go to the server, those of other windows come from it. What is not
 // acknowledged is kept in this browser until it is.
 
-const token = document.querySelector('meta[name=csrf]').content;
 const pause = (ms) => new Promise((ok) => setTimeout(ok, ms));
+const meta = document.querySelector('meta[name=csrf]');
+
+// The server says every half second that it is there; silence for this long is a cut.
+const silence = 1800;
+// Pauses between tries grow from the first to the last, ms.
+const firstPause = 400, lastPause = 15000;
 
 export class Live {
-  constructor(chart, client, { status, event, refused, comments }) {
-    Object.assign(this, { chart, client, status, event, refused, comments });
+  constructor(chart, client, { status, event, refused, comments, ended, back }) {
+    Object.assign(this, { chart, client, status, event, refused, comments, ended, back });
     this.waiting = []; // sent or to be sent, not acknowledged
     this.busy = false;
+    this.cut = false;
+    this.out = false; // the session has ended
     this.seq = 0;
+    this.tries = 0;
     this.key = `waiting ${chart} ${client}`;
-    addEventListener('online', () => this.connect());
+    addEventListener('online', () => { this.tries = 0; this.hurry?.(); if (this.cut) this.again(); });
+    addEventListener('offline', () => this.lost());
+    setInterval(() => { if (this.heard && performance.now() - this.heard > silence) setTimeout(() => this.quiet(), 0); }, 250);
   }
 
   static post(chart, client, commands) {
     return fetch(`/charts/${chart}/commands`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json', 'X-Csrf-Token': token },
+      headers: { 'Content-Type': 'application/json', 'X-Csrf-Token': meta.content },
       body: JSON.stringify({ client, commands }),
     });
   }
@@ -37,6 +47,7 @@ export class Live {
     if (!commands?.length) return;
     this.waiting.push(...commands);
     this.keep();
+    this.tell();
     this.pump();
   }
 
@@ -45,12 +56,56 @@ export class Live {
     else localStorage.removeItem(this.key);
   }
 
+  tell() { this.status({ cut: this.cut, out: this.out, waiting: this.waiting.length, onDisk: this.onDisk }); }
+
+  async settled() { while (this.waiting.length) await pause(50); }
+
+  // lost: the line is cut. What follows is tried again with growing pauses.
+  lost() {
+    if (this.cut) return;
+    this.cut = true;
+    this.tell();
+    this.again();
+  }
+
+  // quiet closes a line that nothing comes through any more.
+  quiet() {
+    if (performance.now() - this.heard <= silence) return;
+    this.heard = 0;
+    const s = this.socket;
+    this.socket = null;
+    s?.close();
+    this.lost();
+  }
+
+  found() {
+    this.heard = performance.now();
+    this.tries = 0;
+    if (!this.cut) return;
+    this.cut = false;
+    this.tell();
+    this.pump();
+    this.back();
+  }
+
+  async again() {
+    if (this.trying || this.out) return;
+    this.trying = true;
+    while (!this.socket || this.socket.readyState > 1) {
+      const wait = Math.min(lastPause, firstPause * 2 ** this.tries++);
+      this.hurry = null;
+      await Promise.race([pause(wait * (0.8 + 0.4 * Math.random())), new Promise((ok) => { this.hurry = ok; })]);
+      await this.connect();
+      if (this.out) break;
+    }
+    this.trying = false;
+  }
+
   async pump() {
-    if (this.busy) return;
+    if (this.busy || this.out) return;
     this.busy = true;
-    while (this.waiting.length) {
+    while (this.waiting.length && !this.cut) {
       const batch = this.waiting.slice(0, 200);
-      this.status({ waiting: this.waiting.length });
       let r = null;
       try { r = await Live.post(this.chart, this.client, batch); } catch { /* the line is down */ }
       if (r?.ok) {
@@ -58,32 +113,71 @@ export class Live {
         for (const x of results) if (x.refused) this.refused(x.n, x.refused);
         const done = new Set(results.map((x) => x.n));
         this.waiting = this.waiting.filter((c) => !done.has(c.n));
+        this.onDisk = onDisk;
         this.keep();
-        if (!this.waiting.length) this.status({ onDisk });
-      } else if (r && r.status < 500 && r.status !== 429) {
-        this.status({ stopped: r.status === 401 ? 'signed out: sign in again, changes are kept here' : await r.text() });
+        this.tell();
+      } else if (r?.status === 401) {
+        this.signedOut();
         break;
+      } else if (r && r.status < 500 && r.status !== 429) {
+        this.status({ stopped: await r.text() });
+        break;
+      } else if (r) {
+        await pause(1500); // the server is busy, the line is there
       } else {
-        this.status({ cut: true, waiting: this.waiting.length });
-        await pause(1500);
+        const s = this.socket;
+        this.socket = null;
+        s?.close();
+        this.lost();
       }
     }
     this.busy = false;
   }
 
-  connect() {
+  signedOut() {
+    if (this.out) return;
+    this.out = true;
+    this.tell();
+    this.ended();
+  }
+
+  // signedIn goes on with a new session and its form token.
+  signedIn(token) {
+    meta.content = token;
+    document.body.setAttribute('hx-headers:inherited', JSON.stringify({ 'X-Csrf-Token': token }));
+    this.out = false;
+    this.cut = true;
+    this.tries = 0;
+    this.trying = false;
+    this.socket = null;
+    this.again();
+  }
+
+  // connect opens the live channel; it is settled when that is open or has failed.
+  async connect() {
     if (this.socket && this.socket.readyState < 2) return;
+    try { // a channel that is refused does not say why
+      const r = await fetch(`/charts/${this.chart}/here`);
+      if (r.status === 401) { this.signedOut(); return; }
+      if (!r.ok) return;
+    } catch { this.lost(); return; }
     const scheme = location.protocol === 'https:' ? 'wss' : 'ws';
     const s = this.socket = new WebSocket(`${scheme}://${location.host}/charts/${this.chart}/live?after=${this.seq}`);
-    s.onmessage = (m) => {
-      const { type, event } = JSON.parse(m.data);
-      if (type === 'comments') this.comments();
-      else { this.seq = Math.max(this.seq, event.seq); this.event(event); }
-    };
-    s.onclose = async () => {
-      await pause(800);
-      if (this.socket === s) this.connect();
-      if (this.waiting.length) this.pump();
-    };
+    await new Promise((ok) => {
+      s.onopen = () => { this.found(); ok(); };
+      s.onmessage = (m) => {
+        this.found();
+        const { type, event } = JSON.parse(m.data);
+        if (type === 'comments') this.comments();
+        else if (type === 'command') { this.seq = Math.max(this.seq, event.seq); this.event(event); }
+      };
+      s.onclose = () => {
+        ok();
+        if (this.socket !== s) return;
+        this.socket = null;
+        this.heard = 0;
+        this.lost();
+      };
+    });
   }
 }

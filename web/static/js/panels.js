@@ -1,4 +1,5 @@
-// Dialogs of the editor: export, share, fields, lane, questions, find, keys.
+// Dialogs: export, share, questions, find, keys. What the server makes is fetched when a
+// dialog opens; without a line to the server it says so, and comes when the line is back.
 
 const $ = (id) => document.getElementById(id);
 const make = (tag, props, ...kids) => {
@@ -8,8 +9,8 @@ const make = (tag, props, ...kids) => {
 };
 
 export class Panels {
-  constructor(core, chart, facts, settled) {
-    Object.assign(this, { core, chart, facts, settled });
+  constructor(core, perform, chart, facts, live) {
+    Object.assign(this, { core, perform, chart, facts, live });
     document.addEventListener('click', async (e) => {
       const b = e.target.closest('button');
       if (b?.hasAttribute('data-close')) b.closest('dialog').close();
@@ -19,12 +20,11 @@ export class Panels {
       if (!e.target.action?.endsWith('/export') || this.ready) { this.ready = false; return; }
       e.preventDefault();
       const form = e.target, by = e.submitter;
-      await this.settled();
+      await this.live.settled();
       this.ready = true;
       form.requestSubmit(by);
     });
-    $('line').addEventListener('keydown', (e) => { if (e.key === 'Escape') { e.stopPropagation(); $('line').close(); } });
-    $('line-colour').addEventListener('change', (e) => this.core().act('look', JSON.stringify({ colour: e.target.value })));
+    for (const d of document.querySelectorAll('dialog')) d.addEventListener('close', () => { this.wanted = null; $('desk').focus({ preventScroll: true }); });
     const find = $('find'), line = find.querySelector('input');
     line.addEventListener('input', () => this.find(line.value));
     find.addEventListener('keydown', (e) => {
@@ -36,98 +36,32 @@ export class Panels {
     });
   }
 
-  async open(name) {
-    const f = this.facts();
-    if (name === 'fields') return this.fields(f);
-    if (name === 'lane') return this.lane(f);
-    if (name === 'symbol') return this.symbols(f);
-    if (name === 'loose') return this.loose(f);
-    if (name === 'line') { if ($('line').open) $('line').close(); else $('line').show(); return; }
+  // fetched opens a dialog that the server fills.
+  async fetched(name) {
     const dialog = $('panel');
-    const from = name === 'export' ? `/charts/${this.chart}/export/panel?chosen=${f.selected.join(',')}` : `/charts/${this.chart}/share`;
-    dialog.replaceChildren();
-    dialog.showModal();
-    await htmx.ajax('GET', from, { target: dialog, swap: 'innerHTML' });
-  }
-
-  // fields edits the named values of the selected step.
-  fields(f) {
-    const dialog = $('panel');
-    const list = make('div', { className: 'fieldlist' });
-    const line = (field) => {
-      const name = make('input', { value: field.name, placeholder: 'Name', ariaLabel: 'Name of the field' });
-      const value = make('input', { value: field.value, placeholder: 'Value', ariaLabel: 'Value of the field' });
-      let old = field.name;
-      const keep = () => {
-        if (!name.value.trim() && !old) return;
-        this.core().act('field', JSON.stringify({ old, name: name.value.trim(), value: value.value }));
-        old = name.value.trim();
-      };
-      name.onchange = keep; value.onchange = keep;
-      const gone = make('button', { className: 'button', type: 'button', textContent: 'Remove' });
-      const row = make('div', {}, name, value, gone);
-      gone.onclick = () => { if (old) this.core().act('field', JSON.stringify({ old, name: '', value: '' })); row.remove(); };
-      return row;
-    };
-    for (const x of f.fields) list.append(line(x));
-    list.append(line({ name: '', value: '' }));
-    const more = make('button', { className: 'button', type: 'button', textContent: 'Another field' });
-    more.onclick = () => { list.append(line({ name: '', value: '' })); list.lastChild.querySelector('input').focus(); };
-    const foot = this.closer();
-    foot.prepend(more);
-    dialog.replaceChildren(make('h2', { textContent: `Fields of ${f.title}` }), list, foot);
-    dialog.showModal();
-    list.lastChild.querySelector('input').focus();
-  }
-
-  // loose lists the connector ends that hold at nothing.
-  loose(f) {
-    const dialog = $('panel');
-    const key = (words, act, arg, label) => {
-      const b = make('button', { className: 'button', type: 'button', textContent: words, ariaLabel: label || words });
-      b.onclick = () => { this.core().act(act, arg); dialog.close(); };
-      return b;
-    };
-    const list = make('ul', { className: 'looselist' });
-    for (const l of f.loose) {
-      const near = l.step ? `within reach of ${l.near}` : 'no step within reach';
-      const row = make('li', {}, make('span', {}, l.words, make('br'), make('span', { className: 'quiet', textContent: `${l.which === 'from' ? 'its start' : 'its end'}: ${near}` })), key('Show', 'select', l.line, `Show ${l.words}`));
-      if (l.step) row.append(key('Glue', 'glue-loose', `${l.line} ${l.which}`, `Glue to ${l.near}`));
-      list.append(row);
+    const from = name === 'export' ? `/charts/${this.chart}/export/panel?chosen=${this.facts().selected.join(',')}` : `/charts/${this.chart}/share`;
+    this.wanted = name;
+    const words = name === 'export' ? 'Export' : 'Share for review';
+    const say = (t) => dialog.replaceChildren(make('h2', { textContent: words }), make('p', { textContent: t, role: 'status' }), this.closer());
+    if (!dialog.open) dialog.showModal();
+    if (this.live.cut) { say(`You are offline. ${words} opens by itself as soon as the connection is back.`); return; }
+    say('Opening …');
+    try {
+      const r = await fetch(from, { headers: { 'HX-Request': 'true' } });
+      if (r.status === 401) { dialog.close(); this.live.signedOut(); return; }
+      if (!r.ok) { say(await r.text()); return; }
+      const html = await r.text();
+      if (this.wanted !== name) return;
+      dialog.innerHTML = html; // a fragment of this server's own templates
+      htmx.process(dialog);
+      dialog.querySelector('button, input')?.focus();
+    } catch {
+      say(`The server cannot be reached. ${words} opens by itself as soon as the connection is back.`);
     }
-    const foot = this.closer();
-    foot.prepend(key('Glue all within reach', 'glue-loose', ''), key('Select them', 'loose', ''));
-    dialog.replaceChildren(make('h2', { textContent: 'Loose ends' }), list, foot);
-    dialog.showModal();
   }
 
-  lane(f) {
-    const dialog = $('panel');
-    const all = [['lane-rename', 'Rename'], ['lane-above', 'Insert above'], ['lane-below', 'Insert below'], ['lane-up', 'Move up'], ['lane-down', 'Move down'], ['lane-delete', 'Delete lane']];
-    const keys = make('p', { className: 'does' });
-    for (const [act, words] of all) {
-      const b = make('button', { className: 'button', textContent: words });
-      b.onclick = () => { dialog.close(); this.core().act(act, ''); };
-      keys.append(b);
-    }
-    dialog.replaceChildren(make('h2', { textContent: f.title }), keys, this.closer());
-    dialog.showModal();
-  }
-
-  // symbols makes what is selected another symbol: those of the bench.
-  symbols(f) {
-    const dialog = $('panel');
-    const list = make('div', { className: 'choices' });
-    for (const b of document.querySelectorAll('#bench [data-symbol]')) {
-      const c = b.cloneNode(true);
-      c.removeAttribute('data-symbol');
-      c.querySelector('kbd').remove();
-      c.onclick = () => { dialog.close(); this.core().act('symbol', b.dataset.symbol); };
-      list.append(c);
-    }
-    dialog.replaceChildren(make('h2', { textContent: `Another symbol for ${f.title}` }), list, this.closer());
-    dialog.showModal();
-  }
+  // back fetches what was asked for while the line was cut.
+  back() { if (this.wanted && $('panel').open && !$('panel').querySelector('form, #share')) this.fetched(this.wanted); }
 
   closer() {
     const p = make('p', { className: 'does' });
@@ -148,7 +82,7 @@ export class Panels {
       keys.append(b);
     }
     dialog.oncancel = () => this.core().act('cancel', '');
-    dialog.replaceChildren(make('p', { textContent: q.text }), keys);
+    dialog.replaceChildren(make('h2', { textContent: q.text }), keys);
     dialog.showModal();
   }
 
@@ -164,7 +98,7 @@ export class Panels {
     const { found } = this.core().find(q);
     $('find').querySelector('ul').replaceChildren(...(found || []).map((x) => {
       const b = make('button', {}, make('span', { textContent: x.words }), make('span', { className: 'quiet', textContent: x.kind }));
-      b.onclick = () => { $('find').close(); this.core().act(x.do, x.arg); $('desk').focus(); };
+      b.onclick = () => { $('find').close(); this.perform(x.do, x.arg); };
       return make('li', {}, b);
     }));
   }

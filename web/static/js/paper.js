@@ -1,21 +1,15 @@
-// The paper: SVG elements replaced by id, zoom and scroll, and the pointer
-// turned into page coordinates. One call to the core a frame.
+// The paper: SVG elements replaced by id, and the pointer turned into page coordinates.
+// One call to the core a frame.
+import { View } from './view.js';
 
 const $ = (id) => document.getElementById(id);
 const layers = { sheet: 'layer-lanes', lane: 'layer-lanes', step: 'layer-steps', connector: 'layer-lines' };
 
-export class Paper {
+export class Paper extends View {
   constructor(desk, drawing) {
-    this.desk = desk;
+    super(desk, [drawing], $('zoom'));
     this.drawing = drawing;
-    this.w = 1123; this.h = 794; this.zoom = 1; this.fitted = true;
     this.nursery = document.createElementNS('http://www.w3.org/2000/svg', 'g');
-    new ResizeObserver(() => { if (this.fitted) this.fit(); }).observe(desk);
-    desk.addEventListener('wheel', (e) => {
-      if (!e.ctrlKey) return;
-      e.preventDefault();
-      this.setZoom(this.zoom * Math.exp(-e.deltaY / 400), e.clientX, e.clientY);
-    }, { passive: false });
   }
 
   // patch puts changed elements in the place of the old ones.
@@ -42,38 +36,16 @@ export class Paper {
   }
 
   size(w, h) {
-    if (w === this.w && h === this.h && this.sized) return;
-    this.w = w; this.h = h; this.sized = true;
-    if (this.fitted) this.fit(); else this.show();
+    if (w === this.sizes[0].w && h === this.sizes[0].h && this.sized) return;
+    this.sizes[0] = { w, h }; this.sized = true;
+    this.drawing.setAttribute('viewBox', `0 0 ${w} ${h}`);
+    if (this.fitted && !this.held) this.fit(); else this.show();
   }
 
-  show() {
-    this.drawing.setAttribute('viewBox', `0 0 ${this.w} ${this.h}`);
-    this.drawing.setAttribute('width', this.w * this.zoom);
-    this.drawing.setAttribute('height', this.h * this.zoom);
-    $('zoom').textContent = `${Math.round(this.zoom * 100)}%`;
-    this.onzoom?.();
-  }
-
-  fit() {
-    const { clientWidth: w, clientHeight: h } = this.desk;
-    if (!w || !h) return;
-    this.fitted = true;
-    this.zoom = Math.max(0.05, Math.min((w - 16) / this.w, (h - 16) / this.h, 2));
-    this.show();
-  }
-
-  // setZoom keeps the point under (x, y) of the window where it is.
-  setZoom(z, x, y) {
-    const r = this.desk.getBoundingClientRect();
-    x ??= r.left + r.width / 2; y ??= r.top + r.height / 2;
-    const before = this.toPage({ clientX: x, clientY: y });
-    this.zoom = Math.max(0.05, Math.min(8, z));
-    this.fitted = false;
-    this.show();
-    const d = this.drawing.getBoundingClientRect();
-    this.desk.scrollLeft += d.left + before.x * this.zoom - x;
-    this.desk.scrollTop += d.top + before.y * this.zoom - y;
+  // corner is where the drawing's upper left stands in the paper around it.
+  corner() {
+    const d = this.drawing.getBoundingClientRect(), p = this.drawing.parentElement.getBoundingClientRect();
+    return { x: d.left - p.left, y: d.top - p.top };
   }
 
   toPage(e) {
@@ -81,52 +53,53 @@ export class Paper {
     return { x: (e.clientX - r.left) / this.zoom, y: (e.clientY - r.top) / this.zoom };
   }
 
-  // listen hands every pointer event on the desk to send(type, x, y, event).
-  listen(send, menu) {
-    let last = null, frame = 0, pan = null;
+  // listen hands every pointer event on the desk to send(type, x, y, event), which
+  // returns the pointer's form; menu(x, y) opens what a right click or a long press does,
+  // stop() gives up what is being done.
+  listen(send, menu, stop) {
+    let last = null, frame = 0, pressed = 0;
+    const at = (type, e) => { const p = this.toPage(e); return send(type, p.x, p.y, e); };
     const flush = () => {
       cancelAnimationFrame(frame); frame = 0;
-      if (last) { const e = last; last = null; const p = this.toPage(e); send('move', p.x, p.y, e); }
+      if (last) { const e = last; last = null; at('move', e); }
     };
-    this.desk.addEventListener('pointerdown', (e) => {
-      if (e.target.closest('textarea')) return;
-      if (e.button === 1 || (e.button === 0 && this.panning)) {
-        pan = { x: e.clientX, y: e.clientY, left: this.desk.scrollLeft, top: this.desk.scrollTop };
-        this.desk.setPointerCapture(e.pointerId);
-        e.preventDefault();
-        return;
-      }
-      if (e.button !== 0 || e.offsetX > this.desk.clientWidth + this.desk.scrollLeft && e.target === this.desk) return;
-      this.desk.setPointerCapture(e.pointerId);
-      flush();
-      const p = this.toPage(e);
-      send('down', p.x, p.y, e);
+    const { desk } = this;
+    desk.addEventListener('mousedown', (e) => { // typing goes on while the pointer works in it
+      if (!$('typing').hidden) e.preventDefault();
     });
-    this.desk.addEventListener('pointermove', (e) => {
-      if (pan) {
-        this.desk.scrollLeft = pan.left + pan.x - e.clientX;
-        this.desk.scrollTop = pan.top + pan.y - e.clientY;
-        return;
+    desk.addEventListener('pointerdown', (e) => {
+      if (this.touch(e)) { clearTimeout(pressed); stop(); return; }
+      if (e.button === 1 || (e.button === 0 && this.panning)) { e.preventDefault(); this.beginPan(e); return; }
+      const bar = desk.getBoundingClientRect();
+      if (e.button !== 0 || e.clientX > bar.left + desk.clientWidth || e.clientY > bar.top + desk.clientHeight) return;
+      desk.setPointerCapture(e.pointerId);
+      flush();
+      if (e.pointerType === 'touch') {
+        pressed = setTimeout(() => { stop(); at('menu', e); menu(e.clientX, e.clientY); }, 600);
+        if (at('move', e) === 'default') this.beginPan(e); // an empty place: a finger moves the page
       }
+      at('down', e);
+    });
+    desk.addEventListener('pointermove', (e) => {
+      if (this.touch(e) || document.body.classList.contains('panning')) { clearTimeout(pressed); return; }
+      if (e.pointerType === 'touch' && Math.hypot(e.movementX, e.movementY) > 3) clearTimeout(pressed);
       last = e;
       frame ||= requestAnimationFrame(flush);
     });
-    this.desk.addEventListener('pointerup', (e) => {
-      if (pan) { pan = null; return; }
-      if (e.button !== 0) return;
+    const end = (e) => {
+      clearTimeout(pressed);
+      if (this.touch(e) || e.button > 0) return;
       flush();
-      const p = this.toPage(e);
-      send('up', p.x, p.y, e);
-    });
-    this.desk.addEventListener('dblclick', (e) => {
-      if (e.target.closest('textarea')) return;
-      const p = this.toPage(e);
-      send('double', p.x, p.y, e);
-    });
-    this.desk.addEventListener('contextmenu', (e) => {
+      at('up', e);
+    };
+    desk.addEventListener('pointerup', end);
+    desk.addEventListener('pointercancel', (e) => { clearTimeout(pressed); this.touch(e); stop(); });
+    desk.addEventListener('pointerleave', (e) => { last = null; at('leave', e); });
+    desk.addEventListener('dblclick', (e) => at('double', e));
+    desk.addEventListener('contextmenu', (e) => {
       e.preventDefault();
-      const p = this.toPage(e);
-      send('menu', p.x, p.y, e);
+      if (e.pointerType === 'touch') return; // the long press has opened it
+      at('menu', e);
       menu(e.clientX, e.clientY);
     });
   }

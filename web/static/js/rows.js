@@ -1,4 +1,5 @@
-// The step list: one row a step, built of text nodes alone.
+// The step list: one row a step, built of text nodes alone. It is the chart's twin for
+// those who hear it: number, symbol, text, lane and ways on.
 
 const make = (tag, cls, text) => {
   const el = document.createElement(tag);
@@ -8,7 +9,7 @@ const make = (tag, cls, text) => {
 };
 
 export class Rows {
-  constructor(list, core) {
+  constructor(list, next, core) {
     this.list = list;
     this.core = core;
     list.addEventListener('pointerdown', (e) => {
@@ -17,7 +18,7 @@ export class Rows {
     });
     list.addEventListener('focusin', (e) => {
       const row = e.target.closest('.row');
-      if (row && row.getAttribute('aria-selected') !== 'true') core().act('select', row.dataset.id);
+      if (row && e.target.matches('.words') && row.getAttribute('aria-current') !== 'true') core().act('select', row.dataset.id);
     });
     list.addEventListener('change', (e) => {
       const row = e.target.closest('.row');
@@ -25,12 +26,30 @@ export class Rows {
     });
     list.addEventListener('keydown', (e) => {
       e.stopPropagation();
-      if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); e.target.blur(); }
-      if (e.key === 'Escape') { e.target.value = e.target.defaultValue; e.target.blur(); }
+      if (!e.target.matches('.words')) return;
+      if (e.key === 'Enter' && !e.shiftKey && !e.isComposing) { e.preventDefault(); e.target.blur(); document.getElementById('desk').focus({ preventScroll: true }); }
+      if (e.key === 'Escape') { e.target.value = e.target.defaultValue; e.target.blur(); document.getElementById('desk').focus({ preventScroll: true }); }
       if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
         const all = [...list.querySelectorAll('.words')], i = all.indexOf(e.target);
         all[i + (e.key === 'ArrowDown' ? 1 : -1)]?.focus();
       }
+    });
+    next.addEventListener('keydown', (e) => {
+      e.stopPropagation();
+      if (e.key === 'Enter' && !e.isComposing && next.value.trim()) {
+        e.preventDefault();
+        core().act('add-step', next.value);
+        next.value = '';
+        next.scrollIntoView({ block: 'nearest' });
+      }
+      if (e.key === 'Escape') { next.value = ''; document.getElementById('desk').focus({ preventScroll: true }); }
+      if (e.key === 'ArrowUp') [...list.querySelectorAll('.words')].at(-1)?.focus();
+    });
+    next.addEventListener('paste', (e) => { // a whole list is not one step
+      const text = e.clipboardData.getData('text/plain');
+      if (!text.trim().includes('\n')) return;
+      e.preventDefault();
+      core().act('paste', text);
     });
   }
 
@@ -40,11 +59,7 @@ export class Rows {
     const out = [];
     let lane = null;
     for (const r of rows) {
-      if (r.lane !== lane && (r.lane || lane)) {
-        const h = make('li', 'lane', r.lane || 'no lane');
-        h.setAttribute('role', 'presentation');
-        out.push(h);
-      }
+      if (r.lane !== lane && (r.lane || lane)) out.push(make('li', 'lane', r.lane || 'no lane'));
       lane = r.lane;
       out.push(this.row(r));
     }
@@ -65,23 +80,30 @@ export class Rows {
   row(r) {
     const li = make('li', 'row');
     li.dataset.id = r.id;
-    li.setAttribute('role', 'option');
     li.append(make('span', 'no', r.number));
     const body = make('div');
     const words = make('textarea', 'words', r.text);
     words.rows = 1;
-    words.setAttribute('aria-label', `Text of step ${r.number || r.symbol}`);
+    words.setAttribute('aria-label', [r.number ? `Step ${r.number}` : 'Step without a number', r.symbolName, r.lane && `in ${r.lane}`].filter(Boolean).join(', '));
     body.append(words);
     const ways = make('div', 'ways');
     r.ways.forEach((w, i) => {
       if (i) ways.append(' · ');
-      ways.append(make('span', 'way', `${w.label ? w.label + ' ' : ''}→ ${w.to}`));
-      if (i > 0) {
-        const up = make('button', 'up', '‹');
-        up.setAttribute('aria-label', `Outcome ${w.label || w.to} earlier`);
-        up.onclick = () => this.core().act('outcome-up', w.line);
-        ways.append(up);
-      }
+      const way = make('span', 'way', `${w.label ? w.label + ' ' : ''}`);
+      const to = make('span', '', '→ ');
+      to.setAttribute('aria-hidden', 'true');
+      way.append(to, make('span', 'heard', 'to '), w.to);
+      ways.append(way);
+      const order = (words, act, sign) => {
+        const b = make('button', 'order', sign);
+        b.title = words;
+        b.setAttribute('aria-label', `${words}: ${w.label || w.to}`);
+        b.dataset.act = act;
+        b.dataset.arg = w.line;
+        ways.append(b);
+      };
+      if (r.ways.length > 1 && i > 0) order('Move outcome up', 'outcome-up', '‹');
+      if (r.ways.length > 1 && i + 1 < r.ways.length) order('Move outcome down', 'outcome-down', '›');
     });
     if (r.data) ways.append(`${r.ways.length ? ' · ' : ''}${r.data}`);
     if (ways.childNodes.length) body.append(ways);
@@ -95,7 +117,7 @@ export class Rows {
     let first = null;
     for (const li of this.list.querySelectorAll('.row')) {
       const on = chosen.has(li.dataset.id);
-      li.setAttribute('aria-selected', on);
+      if (on) li.setAttribute('aria-current', 'true'); else li.removeAttribute('aria-current');
       if (on && !first) first = li;
     }
     first?.scrollIntoView({ block: 'nearest' });

@@ -1,62 +1,77 @@
-// Text typed on the paper: one text field, laid over what is being typed on.
+// Text typed on the page. The core draws the text, the caret and what is chosen, just
+// as it will be when typing ends; the field that lies over it only takes the keys.
 
 export class Typing {
-  constructor(field, paper, { accept, cancel }) {
-    this.field = field;
-    this.paper = paper;
-    this.accept = accept;
+  constructor(field, paper, core) {
+    Object.assign(this, { field, paper, core });
     this.open = null;
     field.addEventListener('keydown', (e) => {
       e.stopPropagation();
+      if (e.isComposing) return;
       this.newline = e.key === 'Enter' && e.shiftKey;
-      if (e.key === 'Enter' && !e.shiftKey && !e.isComposing) { e.preventDefault(); this.end(true); }
-      if (e.key === 'Escape') { e.preventDefault(); this.open = null; this.shut(); cancel(); }
+      if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); this.end(true); }
+      if (e.key === 'Tab') { e.preventDefault(); this.end(true); }
+      if (e.key === 'Escape') { e.preventDefault(); this.shut(true); this.core().act('cancel', ''); }
+      if (/^(ArrowUp|ArrowDown|Home|End)$/.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey) { e.preventDefault(); this.core().caret(e.key, e.shiftKey); }
     });
     field.addEventListener('beforeinput', (e) => { // the Enter that opened the field is no text
       if (/^insert(LineBreak|Paragraph)$/.test(e.inputType) && !this.newline) e.preventDefault();
     });
-    field.addEventListener('blur', () => this.end(false));
-    field.addEventListener('input', () => this.grow());
+    field.addEventListener('blur', () => { if (document.hasFocus()) this.end(false); });
+    field.addEventListener('input', () => this.tell());
+    for (const what of ['keyup', 'select', 'compositionupdate']) field.addEventListener(what, () => this.tell());
+    document.addEventListener('selectionchange', () => { if (document.activeElement === field) this.tell(); });
+  }
+
+  // tell hands over what the field holds and what is chosen in it.
+  tell() {
+    if (!this.open) return;
+    const { value, selectionStart: a, selectionEnd: b, selectionDirection: d } = this.field;
+    const [from, to] = d === 'backward' ? [b, a] : [a, b];
+    if (value === this.open.text && from === this.open.from && to === this.open.to) return;
+    this.core().type(value, from, to);
   }
 
   // show follows what the core says is being typed on; null ends it.
   show(t) {
-    if (!t) { if (this.open) { this.open = null; this.shut(); } return; }
-    const same = this.open && this.open.kind === t.kind && this.open.id === t.id;
+    if (!t) { if (this.open) this.shut(true); return; }
+    const fresh = !this.open || this.open.kind !== t.kind || this.open.id !== t.id || this.field.hidden;
+    const set = fresh || this.open.set !== t.set;
     this.open = t;
+    if (fresh) {
+      this.field.hidden = false;
+      this.field.value = t.text;
+      this.field.setAttribute('aria-label', t.name);
+      this.field.focus({ preventScroll: true });
+    }
+    if (set) this.field.setSelectionRange(Math.min(t.from, t.to), Math.max(t.from, t.to), t.from > t.to ? 'backward' : 'forward');
     this.place();
-    if (same) return;
-    this.field.hidden = false;
-    this.field.value = t.text;
-    this.field.setAttribute('aria-label', t.name);
-    this.field.focus({ preventScroll: true });
-    this.field.select(); // a letter typed replaces what is there
-    this.grow();
+    this.paper.reveal(t.whole);
   }
 
+  // place lays the field over the text as it is drawn.
   place() {
     if (!this.open) return;
-    const { rect } = this.open, z = this.paper.zoom, d = this.paper.drawing;
+    const { rect, size, bold, upright } = this.open, z = this.paper.zoom, at = this.paper.corner();
+    const [w, h] = upright ? [rect.H, rect.W] : [rect.W, rect.H];
     Object.assign(this.field.style, {
-      left: `${d.offsetLeft + rect.X * z}px`, top: `${d.offsetTop + rect.Y * z}px`,
-      width: `${Math.max(60, rect.W * z)}px`, minHeight: `${rect.H * z}px`, fontSize: `${Math.max(9, 13 * z)}px`,
+      left: `${at.x + rect.X * z}px`, top: `${at.y + (upright ? rect.Y + rect.H : rect.Y) * z}px`,
+      width: `${w * z}px`, height: `${h * z}px`, fontSize: `${size * z}px`, fontWeight: bold ? 700 : 400,
+      transform: upright ? 'rotate(-90deg)' : '',
     });
-    this.grow();
   }
 
-  grow() {
-    this.field.style.height = 'auto';
-    this.field.style.height = `${this.field.scrollHeight + 2}px`;
+  shut(back) {
+    this.open = null;
+    const had = document.activeElement === this.field;
+    this.field.hidden = true;
+    if (back && had) this.paper.desk.focus({ preventScroll: true });
   }
-
-  shut() { this.field.hidden = true; }
 
   end(back) {
     if (!this.open) return;
-    this.open = null;
     const text = this.field.value;
-    this.shut();
-    this.accept(text);
-    if (back) this.paper.desk.focus({ preventScroll: true });
+    this.shut(back);
+    this.core().act('accept', text);
   }
 }

@@ -1,0 +1,156 @@
+package edit
+
+import (
+	"math"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+)
+
+// spot is a place on a connector that the hand is on.
+type spot struct {
+	line  string
+	seg   int // stretch of its run
+	at    geom.Point
+	label int // index of the label under the hand, -1 for none
+}
+
+// spotAt finds the connector under q and where on it that is.
+func (e *Editor) spotAt(q geom.Point) (spot, bool) {
+	r := e.Sheet().RunAt(q, e.reach())
+	if r == nil {
+		return spot{}, false
+	}
+	s := spot{line: r.Line.ID, at: q, label: -1}
+	for i, l := range r.Labels {
+		if l.Box.Contains(q) {
+			s.label = i
+		}
+	}
+	near := math.Inf(1)
+	for k := 0; k+1 < len(r.Points); k++ {
+		if d := geom.DistTo(r.Points[k:k+2], q); d < near {
+			near, s.seg = d, k
+		}
+	}
+	return s, true
+}
+
+// bending drags a stretch of a connector sideways and pins it there. Brought in
+// line with the stretch before or after the next one, it becomes one with it.
+type bending struct {
+	press
+	still
+	spot
+	points []geom.Point // of the run when it began
+	pins   []bool       // per stretch, whether it was pinned
+	words  string
+}
+
+// beginBending takes hold of a stretch; kinds without stretches have none.
+func (e *Editor) beginBending(s spot, p Pointer) gesture {
+	r := e.Sheet().Run(s.line)
+	if k := r.Line.Kind; k == chart.Straight || len(r.Points) < 2 {
+		return nil
+	}
+	return &bending{press: press{start: p, last: p}, spot: s, points: r.Points, pins: pinned(r)}
+}
+
+// pinned tells for each stretch of a run whether it is pinned.
+func pinned(r *scene.Run) []bool {
+	out := make([]bool, max(0, len(r.Points)-1))
+	next := 0
+	for k := range out {
+		upright, at := place(r.Points, k)
+		if next < len(r.Pins) && r.Pins[next].Upright == upright && math.Abs(r.Pins[next].At-at) < 0.02 {
+			out[k] = true
+			next++
+		}
+	}
+	return out
+}
+
+// place is where stretch k stands: at an x when it is upright, else at a y.
+func place(pts []geom.Point, k int) (upright bool, at float64) {
+	a, b := pts[k], pts[k+1]
+	if math.Abs(a.X-b.X) < math.Abs(a.Y-b.Y) {
+		return true, a.X
+	}
+	return false, a.Y
+}
+
+func (g *bending) move(e *Editor, p Pointer) {
+	if g.follow(e, p) {
+		g.refresh(e)
+	}
+}
+
+func (g *bending) refresh(e *Editor) {
+	if !g.moved {
+		return
+	}
+	if cmd, ok := g.command(e); ok {
+		e.setPreview(&cmd)
+	}
+}
+
+func (g *bending) command(e *Editor) (chart.Command, bool) {
+	p := e.Page()
+	c := p.Connector(g.line)
+	if c == nil {
+		return chart.Command{}, false
+	}
+	upright, at := place(g.points, g.seg)
+	if upright {
+		at += g.last.X - g.start.X
+	} else {
+		at += g.last.Y - g.start.Y
+	}
+	at = math.Round(at)
+	g.words = sayPinned
+	merged := -1
+	for _, k := range [2]int{g.seg - 2, g.seg + 2} { // the parallel stretches next to it
+		if k >= 0 && k+1 < len(g.points) {
+			if _, there := place(g.points, k); math.Abs(there-at) < 5/e.zoom {
+				at, merged = there, k
+				g.words = sayInLine
+			}
+		}
+	}
+	pins := []chart.Pin{}
+	for k := 0; k+1 < len(g.points); k++ {
+		switch {
+		case k == g.seg:
+			pins = append(pins, p.PinTo(c, upright, at))
+		case k == merged: // one pin for both
+		case g.pins[k]:
+			u, there := place(g.points, k)
+			pins = append(pins, p.PinTo(c, u, there))
+		}
+	}
+	return chart.Command{Words: didPin, Parts: []chart.Part{{Do: "line.set", Page: p.ID, ID: c.ID, Pins: &pins}}}, true
+}
+
+func (g *bending) up(e *Editor, p Pointer) {
+	g.last = p
+	if !g.moved {
+		return
+	}
+	if cmd, ok := g.command(e); ok {
+		e.do(cmd.Words, cmd.Parts...)
+	}
+}
+
+func (g *bending) marks(e *Editor, m pen) {
+	if g.moved {
+		m.say(g.words, g.last)
+	}
+}
+
+func (g *bending) cursor() string {
+	if upright, _ := place(g.points, g.seg); upright {
+		return across
+	}
+	return upAndDown
+}

@@ -1,0 +1,68 @@
+package edit
+
+import (
+	"encoding/json"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+)
+
+// calls are what the page around the editor tells it, besides commands: nobody finds
+// them in a menu.
+var calls map[string]func(e *Editor, arg string)
+
+func init() { // not a literal: they lead back to the commands
+	calls = map[string]func(*Editor, string){
+		"hand":        func(e *Editor, arg string) { e.take(symbol.Kind(arg)) },
+		"carry":       func(e *Editor, arg string) { e.carry(symbol.Kind(arg)) },
+		"place":       func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) },
+		"accept":      func(e *Editor, arg string) { e.Accept(arg) },
+		"select":      func(e *Editor, arg string) { e.keepTyping(); e.cancel(); e.selectOnly(arg) },
+		"lane-select": func(e *Editor, arg string) { e.selectOnly(); e.lane = arg },
+		"row-text":    func(e *Editor, arg string) { e.rowText(arg) },
+		"name":        func(e *Editor, arg string) { e.rename(arg) },
+		"comments": func(e *Editor, arg string) {
+			e.comments = map[string]int{}
+			if err := json.Unmarshal([]byte(arg), &e.comments); err != nil {
+				e.notice = sayNoComments
+			}
+		},
+		"drawer-opened":    func(e *Editor, _ string) { e.keepTyping(); e.since = len(e.undo) },
+		"drawer-kept":      func(e *Editor, _ string) { e.since = len(e.undo) },
+		"drawer-takenback": func(e *Editor, _ string) { e.takeBack() },
+	}
+}
+
+// keepTyping ends typing and keeps what was typed.
+func (e *Editor) keepTyping() {
+	if e.typing != nil {
+		e.Accept(e.typing.Text)
+	}
+}
+
+// takeBack undoes what was done since a drawer was opened.
+func (e *Editor) takeBack() {
+	e.cancel()
+	for len(e.undo) > e.since {
+		n := len(e.undo)
+		if e.Undo(); len(e.undo) == n {
+			return // what it was about is gone
+		}
+	}
+}
+
+// rename names the chart.
+func (e *Editor) rename(name string) {
+	if name = strings.TrimSpace(name); name != "" && name != e.chart.Name {
+		e.do(didRename, chart.Part{Do: "chart.set", Name: &name})
+	}
+}
+
+// rowText sets a step's text from the step list: {"id","text"}.
+func (e *Editor) rowText(arg string) {
+	var a struct{ ID, Text string }
+	if json.Unmarshal([]byte(arg), &a) == nil {
+		e.setText(a.ID, a.Text)
+	}
+}

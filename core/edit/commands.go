@@ -1,0 +1,314 @@
+package edit
+
+import (
+	"strings"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+)
+
+// Command is something that a person can do. The bench, the drawers, the menu at the
+// hand, find and the list of keys are made from the table of commands, so that each has
+// one name, one word and one key everywhere.
+type Command struct {
+	Name    string   // as controls carry it
+	Words   string   // what it is called
+	Short   string   // on its button, where Words is too long for that
+	Keys    []string // as they are written in the list of keys; the first is shown on controls
+	Place   Place
+	Choices []Choice // what it is done with, a control each
+	Menu    bool     // offered at the hand, when it can be done
+	Page    bool     // done by the page around the editor: zoom, panels, export
+
+	need func(*Editor) string
+	do   func(*Editor, string)
+	on   func(*Editor, string) bool // whether it is switched on, with that choice
+}
+
+// Choice is one of the ways to do a command.
+type Choice struct{ Arg, Words string }
+
+// Place is where a command has its controls.
+type Place string
+
+// The groups of the bench, in its order; the drawers; the step list; and the bar and
+// margin around the paper.
+const (
+	OnConnector Place = "Connector"
+	OnSelection Place = "Selection"
+	OnLineUp    Place = "Line it up"
+	OnPage      Place = "Whole page"
+	OnHistory   Place = "History and zoom"
+
+	LineDrawer   Place = "line"
+	SymbolDrawer Place = "symbol"
+	FieldsDrawer Place = "fields"
+	LaneDrawer   Place = "lane"
+	LooseDrawer  Place = "loose"
+
+	InList  Place = "step list"
+	AtPaper Place = "bar and margin"
+	AtHand  Place = "menu at the hand" // and by key
+	ByKey   Place = "keys"
+)
+
+// Label is what stands on the command's button.
+func (c Command) Label() string {
+	if c.Short != "" {
+		return c.Short
+	}
+	return c.Words
+}
+
+// On tells whether the command can be switched on, Opens whether it opens a drawer.
+func (c Command) On() bool    { return c.on != nil }
+func (c Command) Opens() bool { return strings.HasPrefix(c.Name, "drawer-") }
+
+// Hover is the text shown when the pointer rests on a control of the command.
+func (c Command) Hover() string { return hover(c.Words, c.Keys) }
+
+func hover(words string, keys []string) string {
+	if len(keys) == 0 {
+		return words
+	}
+	return words + " (" + keys[0] + ")"
+}
+
+// Commands lists all commands, in the order of the bench and its drawers.
+func Commands() []Command { return table }
+
+// At lists the commands of one place.
+func At(p Place) []Command {
+	var out []Command
+	for _, c := range table {
+		if c.Place == p {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// Find returns the command of that name.
+func commandNamed(name string) (Command, bool) {
+	for _, c := range table {
+		if c.Name == name {
+			return c, true
+		}
+	}
+	return Command{}, false
+}
+
+var table []Command
+
+func init() { // not a literal: commands lead back to the table
+	page := func(name, words, short string, place Place, keys ...string) Command {
+		return Command{Name: name, Words: words, Short: short, Keys: keys, Place: place, Page: true, need: always}
+	}
+	table = []Command{
+		{Name: "kind", Words: wordKind, Place: OnConnector, Choices: kindChoices, need: always,
+			do: func(e *Editor, arg string) { e.setKind(arg) },
+			on: func(e *Editor, arg string) bool { return kindName(e.kindShown()) == arg }},
+		drawer("line", wordLine, "Line…", OnConnector, always),
+		meansCommand(chart.Flow, wordFlow), meansCommand(chart.Aside, wordAside), meansCommand(chart.Data, wordData), meansCommand(chart.Note, wordNote),
+		{Name: "label", Words: wordLabel, Place: OnConnector, Menu: true, need: needLine,
+			do: func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID) }},
+
+		{Name: "text", Words: wordText, Keys: []string{"F2"}, Place: OnSelection, Menu: true, need: needTypable,
+			do: func(e *Editor, _ string) { e.typeOnSelected() }},
+		{Name: "next", Words: wordNext, Short: "Next", Keys: []string{"Enter"}, Place: OnSelection, Menu: true, need: needOneStep,
+			do: func(e *Editor, _ string) { e.nextStep(false) }},
+		{Name: "other", Words: wordOther, Short: "Way out", Keys: []string{"Alt+Enter"}, Place: OnSelection, Menu: true, need: needOneStep,
+			do: func(e *Editor, _ string) { e.nextStep(true) }},
+		drawer("symbol", wordSymbol, "", OnSelection, needAStep),
+		drawer("fields", wordFields, "", OnSelection, needOneStep),
+		{Name: "glue", Words: wordGlue, Keys: []string{"g"}, Place: OnSelection, Menu: true, need: needAStep,
+			do: func(e *Editor, _ string) { e.typeGlue() }},
+		{Name: "delete", Words: wordDelete, Keys: []string{"Delete", "Backspace"}, Place: OnSelection, Menu: true, need: needAny,
+			do: func(e *Editor, _ string) { e.deleteSelected() }},
+		{Name: "duplicate", Words: wordDuplicate, Keys: []string{"Ctrl+D"}, Place: OnSelection, Menu: true, need: needAStep,
+			do: func(e *Editor, _ string) { e.duplicate() }},
+		drawer("lane", wordLane, "", OnSelection, needLane),
+		{Name: "picture", Words: wordPicture, Short: "Picture", Place: OnSelection, Menu: true, Page: true, need: always},
+		{Name: "copy", Words: wordCopy, Keys: []string{"Ctrl+C"}, Place: AtHand, Menu: true, need: needAStep,
+			do: func(e *Editor, _ string) { e.copy() }},
+		{Name: "cut", Words: wordCut, Keys: []string{"Ctrl+X"}, Place: AtHand, Menu: true, need: needAStep,
+			do: func(e *Editor, _ string) { e.copy(); e.remove() }},
+		{Name: "paste", Words: wordPaste, Keys: []string{"Ctrl+V"}, Place: AtHand, Menu: true, Page: true, need: always,
+			do: func(e *Editor, arg string) { e.paste(arg) }},
+		{Name: "all", Words: wordAll, Keys: []string{"Ctrl+A"}, Place: AtHand, Menu: true, need: needPage,
+			do: func(e *Editor, _ string) { e.selectAll() }},
+
+		alignCommand(arrange.Left, wordAlignLeft), alignCommand(arrange.Centre, wordAlignCentre), alignCommand(arrange.Right, wordAlignRight),
+		{Name: "distribute-across", Words: wordDistributeAcross, Place: OnLineUp, Menu: true, need: needThreeSteps,
+			do: func(e *Editor, _ string) { e.distribute(true) }},
+		{Name: "same-size", Words: wordSameSize, Place: OnLineUp, Menu: true, need: needTwoSteps,
+			do: func(e *Editor, _ string) { e.sameSize() }},
+		alignCommand(arrange.Top, wordAlignTop), alignCommand(arrange.Middle, wordAlignMiddle), alignCommand(arrange.Bottom, wordAlignBottom),
+		{Name: "distribute-down", Words: wordDistributeDown, Place: OnLineUp, Menu: true, need: needThreeSteps,
+			do: func(e *Editor, _ string) { e.distribute(false) }},
+
+		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, need: needPage,
+			do: func(e *Editor, _ string) { e.layOut() }},
+		drawer("lanes", wordLanes, "", OnPage, always),
+		{Name: "number", Words: wordNumber, Keys: []string{"#"}, Place: OnPage, Menu: true, need: needPage,
+			do: func(e *Editor, _ string) { e.numberSteps() }},
+		{Name: "title", Words: wordTitle, Short: "Title", Place: OnPage, Menu: true, need: always,
+			do: func(e *Editor, _ string) { e.typeOnTitle() }},
+
+		{Name: "undo", Words: wordUndo, Keys: []string{"Ctrl+Z"}, Place: OnHistory, need: needUndo, do: func(e *Editor, _ string) { e.Undo() }},
+		{Name: "redo", Words: wordRedo, Keys: []string{"Ctrl+Shift+Z", "Ctrl+Y"}, Place: OnHistory, need: needRedo, do: func(e *Editor, _ string) { e.Redo() }},
+		page("zoom-out", wordZoomOut, "", OnHistory, "-"),
+		page("whole-page", wordWholePage, "", OnHistory, "0"),
+		page("zoom-in", wordZoomIn, "", OnHistory, "+", "="),
+		page("full-size", wordFullSize, "", ByKey, "9"),
+
+		{Name: "look", Words: wordLook, Place: LineDrawer, Choices: lookChoices(), need: needLine,
+			do: func(e *Editor, arg string) { e.setLook(arg) },
+			on: func(e *Editor, arg string) bool { return e.looks(arg) }},
+		{Name: "crossings", Words: wordCrossings, Place: LineDrawer, need: needLine,
+			Choices: []Choice{{"page", wordLikePage}, {"arch", wordArch}, {"break", wordBreak}, {"plain", wordPlain}},
+			do:      func(e *Editor, arg string) { e.setCrossings(arg) },
+			on:      func(e *Editor, arg string) bool { return e.crosses(arg) }},
+		{Name: "reverse", Words: wordReverse, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.reverse() }},
+		{Name: "both-ways", Words: wordBothWays, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.bothWays() }},
+		{Name: "default-look", Words: wordDefaultLook, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.defaultLook() }},
+		{Name: "best-side", Words: wordBestSide, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.bestSides() }},
+		{Name: "bends-more", Words: wordAddBends, Place: LineDrawer, Menu: true, need: needBendable, do: func(e *Editor, _ string) { e.addBends() }},
+		{Name: "bends-less", Words: wordRemoveBends, Place: LineDrawer, Menu: true, need: needPinned, do: func(e *Editor, _ string) { e.removeBends() }},
+		{Name: "reset-route", Words: wordResetRoute, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.resetRoute() }},
+		{Name: "label-more", Words: wordAnotherLabel, Place: LineDrawer, Menu: true, need: needOneLine,
+			do: func(e *Editor, _ string) { e.typeOnLabel(e.lines()[0].ID, len(e.lines()[0].Labels), nil) }},
+		{Name: "labels-reset", Words: wordResetLabels, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.resetLabels() }},
+		{Name: "crossings-page", Words: wordPageCrossings, Place: LineDrawer, need: always,
+			Choices: []Choice{{"arch", wordArch}, {"break", wordBreak}, {"plain", wordPlain}},
+			do:      func(e *Editor, arg string) { e.setPageCrossings(arg) },
+			on:      func(e *Editor, arg string) bool { return pageCrossings(e.Page()) == arg }},
+		{Name: "keep-off", Words: wordKeepOff, Place: LineDrawer, need: always, do: func(e *Editor, _ string) { e.keepOff() },
+			on: func(e *Editor, _ string) bool { return e.Page().KeepOff }},
+		{Name: "reroute", Words: wordReroute, Place: LineDrawer, need: needPage, do: func(e *Editor, _ string) { e.reroute() }},
+
+		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: needAStep,
+			do: func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) },
+			on: func(e *Editor, arg string) bool { return e.allAre(symbol.Kind(arg)) }},
+		{Name: "ports-clear", Words: wordClearPorts, Place: SymbolDrawer, Menu: true, need: needPorts, do: func(e *Editor, _ string) { e.clearPorts() }},
+
+		{Name: "field", Words: wordField, Place: FieldsDrawer, need: needOneStep, do: func(e *Editor, arg string) { e.setField(arg) }},
+
+		{Name: "lane-rename", Words: wordRenameLane, Keys: []string{"F2"}, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.typeOnLane(e.lane) }},
+		{Name: "lane-above", Words: wordLaneAbove, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.addLane(e.laneIndex()) }},
+		{Name: "lane-below", Words: wordLaneBelow, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.addLane(e.laneIndex() + 1) }},
+		{Name: "lane-up", Words: wordLaneUp, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.shiftLane(-1) }},
+		{Name: "lane-down", Words: wordLaneDown, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.shiftLane(1) }},
+		{Name: "lane-delete", Words: wordDeleteLane, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, arg string) { e.ask = nil; e.dropLane(arg) }},
+		{Name: "lane-names", Words: wordLaneNames, Place: LaneDrawer, need: always, do: func(e *Editor, arg string) { e.nameLanes(arg) }},
+		{Name: "lanes-away", Words: wordNoLanes, Place: LaneDrawer, need: needLanes, do: func(e *Editor, _ string) { e.nameLanes("") }},
+
+		{Name: "glue-loose", Words: wordGlueLoose, Place: LooseDrawer, need: needLoose, do: func(e *Editor, arg string) { e.glueLoose(arg) }},
+		{Name: "loose", Words: wordSelectLoose, Place: LooseDrawer, need: needLoose, do: func(e *Editor, _ string) { e.selectLoose() }},
+
+		{Name: "add-step", Words: wordAddStep, Place: InList, need: always, do: func(e *Editor, arg string) { e.addTyped(arg) }},
+		{Name: "outcome-up", Words: wordOutcomeUp, Place: InList, need: always, do: func(e *Editor, arg string) { e.shiftOutcome(arg, -1) }},
+		{Name: "outcome-down", Words: wordOutcomeDown, Place: InList, need: always, do: func(e *Editor, arg string) { e.shiftOutcome(arg, 1) }},
+
+		page("fold-list", wordFoldList, "", AtPaper, ","),
+		page("margin", wordMargin, "", AtPaper, "."),
+		drawer("loose", wordLooseEnds, "", AtPaper, needLoose),
+		page("export", wordExport, "", AtPaper),
+		page("share", wordShare, "", AtPaper),
+		page("find", wordFind, "", ByKey, "/"),
+		page("keys", wordKeys, "", ByKey, "?"),
+		page("menu", wordMenu, "", ByKey, "Menu key", "Shift+F10"),
+
+		{Name: "close-gap", Words: wordCloseGap, Place: AtHand, Menu: true, need: needGap, do: func(e *Editor, _ string) { e.closeGap() }},
+		{Name: "cancel", Words: wordCancel, Keys: []string{"Escape"}, Place: ByKey, need: always, do: func(e *Editor, _ string) { e.escape() }},
+		{Name: "step-before", Words: wordBefore, Keys: []string{"["}, Place: ByKey, need: needPage, do: func(e *Editor, _ string) { e.byNumber(-1) }},
+		{Name: "step-after", Words: wordAfter, Keys: []string{"]"}, Place: ByKey, need: needPage, do: func(e *Editor, _ string) { e.byNumber(1) }},
+	}
+}
+
+// drawer is the command that opens and shuts a drawer.
+func drawer(name, words, short string, place Place, need func(*Editor) string) Command {
+	return Command{Name: "drawer-" + name, Words: words, Short: short, Place: place, Menu: place == OnSelection || place == OnConnector, Page: true, need: need}
+}
+
+func alignCommand(edge arrange.Edge, words string) Command {
+	return Command{Name: "align-" + string(edge), Words: words, Place: OnLineUp, Menu: true, need: needTwoSteps,
+		do: func(e *Editor, _ string) { e.align(edge, words) }}
+}
+
+func meansCommand(m chart.Meaning, words string) Command {
+	return Command{Name: string(m), Words: words, Place: OnConnector, Menu: true, need: needLine,
+		do: func(e *Editor, _ string) { e.setMeaning(m, words) },
+		on: func(e *Editor, _ string) bool { return e.means(m) }}
+}
+
+func symbolChoices() []Choice {
+	var out []Choice
+	for _, i := range symbol.All() {
+		out = append(out, Choice{string(i.Kind), i.Name})
+	}
+	return out
+}
+
+// Do carries out a command by its name. What it lacks is said in a notice.
+func (e *Editor) Do(name, arg string) {
+	if f, ok := calls[name]; ok {
+		f(e, arg)
+		return
+	}
+	c, ok := commandNamed(name)
+	switch {
+	case !ok || c.do == nil:
+		e.notice = noSuchCommand(name)
+	case c.need(e) != "":
+		e.notice = sentence(c.need(e))
+	default:
+		c.do(e, arg)
+	}
+}
+
+// MenuGroup is a part of the menu at the hand.
+type MenuGroup struct {
+	Words string     `json:"words"`
+	Items []MenuItem `json:"items"`
+}
+
+// MenuItem is a command that can be done now.
+type MenuItem struct {
+	Name  string `json:"name"`
+	Words string `json:"words"`
+	Key   string `json:"key"`
+}
+
+// Menu is what can be done with what is selected, in the words and the order of the bench.
+func (e *Editor) Menu() []MenuGroup {
+	var out []MenuGroup
+	for _, c := range table {
+		if !c.Menu || c.need(e) != "" || c.Place == OnPage && needAny(e) == "" || c.Place == OnConnector && c.Page && len(e.lines()) == 0 {
+			continue
+		}
+		head := e.groupName(c.Place)
+		if n := len(out); n == 0 || out[n-1].Words != head {
+			out = append(out, MenuGroup{Words: head})
+		}
+		g := &out[len(out)-1]
+		item := MenuItem{Name: c.Name, Words: c.Words}
+		if len(c.Keys) > 0 {
+			item.Key = c.Keys[0]
+		}
+		g.Items = append(g.Items, item)
+	}
+	return out
+}
+
+// groupName is what a group of commands is headed with.
+func (e *Editor) groupName(p Place) string {
+	switch p {
+	case OnSelection, AtHand, SymbolDrawer, FieldsDrawer, LaneDrawer:
+		return e.selectionName()
+	case LineDrawer:
+		return wordLine
+	}
+	return string(p)
+}

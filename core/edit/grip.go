@@ -1,0 +1,198 @@
+package edit
+
+import (
+	"math"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+)
+
+// The pointer's forms, as CSS names them.
+const (
+	arrow     = "default"
+	crosshair = "crosshair" // pulls a connector, places a symbol, drags a frame
+	moveAll   = "move"
+	grab      = "grab"
+	grabbing  = "grabbing"
+	ibeam     = "text"
+	across    = "ew-resize"
+	upAndDown = "ns-resize"
+	rowEdge   = "row-resize"
+	leaveCopy = "copy"
+)
+
+// grip is what a press at a point takes hold of: the pointer's form says it beforehand,
+// take does it. The gesture that take returns may be nil.
+type grip struct {
+	cursor string
+	take   func(p Pointer) gesture
+}
+
+// gripAt finds what is uppermost for the hand at the pointer.
+func (e *Editor) gripAt(p Pointer) grip {
+	q := p.at()
+	if e.typing != nil && e.inTyping(q) {
+		return grip{cursor: ibeam}
+	}
+	if e.hand != "" {
+		return grip{crosshair, func(p Pointer) gesture { return &placing{press: press{start: p, last: p}} }}
+	}
+	if sh, port := e.portUnder(q); sh != nil {
+		from := chart.End{Step: sh.Step.ID, Port: port.Name}
+		return grip{crosshair, func(p Pointer) gesture { return &pulling{press: press{start: p, last: p}, from: from} }}
+	}
+	if p.Alt {
+		if sh := e.outlineUnder(q); sh != nil {
+			return grip{crosshair, func(p Pointer) gesture {
+				port, part := e.ownPort(sh, q)
+				return &pulling{press: press{start: p, last: p}, from: chart.End{Step: sh.Step.ID, Port: port}, ports: []chart.Part{part}, made: 1}
+			}}
+		}
+	}
+	if ls := e.lines(); len(ls) == 1 {
+		r := e.Sheet().Run(ls[0].ID)
+		for i, at := range [2]geom.Point{r.Points[0], r.Points[len(r.Points)-1]} {
+			if at.Dist(q) <= e.reach() {
+				return grip{crosshair, func(p Pointer) gesture {
+					return &pulling{press: press{start: p, last: p}, line: ls[0].ID, atFrom: i == 0}
+				}}
+			}
+		}
+	}
+	if s := e.one(); s != nil {
+		sh := e.Sheet().Shape(s.ID)
+		for i, c := range corners(sh.Rect, e.zoom) {
+			if c.Dist(q) <= e.reach()+2/e.zoom {
+				return grip{cornerCursor(i), func(p Pointer) gesture {
+					return &resizing{press: press{start: p, last: p}, id: s.ID, corner: i, rect: sh.Rect}
+				}}
+			}
+		}
+	}
+	if sh := e.Sheet().StepAt(q); sh != nil {
+		return e.stepGrip(sh.Step.ID, p)
+	}
+	if s, ok := e.spotAt(q); ok {
+		return e.lineGrip(s, p)
+	}
+	if l := e.edgeAt(q); l != nil {
+		return grip{rowEdge, func(p Pointer) gesture {
+			return &widening{press: press{start: p, last: p}, id: l.ID, size: l.Size}
+		}}
+	}
+	if l := e.headAt(q); l != nil {
+		return grip{grab, func(p Pointer) gesture {
+			e.selectOnly()
+			e.lane = l.ID
+			return &reordering{press: press{start: p, last: p}, id: l.ID}
+		}}
+	}
+	sheet := e.Sheet()
+	switch {
+	case sheet.TitleBox().Contains(q):
+		return grip{ibeam, func(p Pointer) gesture { return &clicking{do: e.typeOnTitle} }}
+	case sheet.NameBox().Contains(q):
+		return grip{ibeam, func(p Pointer) gesture { return &clicking{do: e.typeOnName} }}
+	}
+	return grip{arrow, func(p Pointer) gesture {
+		if !p.Shift {
+			e.selectOnly()
+		}
+		return &framing{press: press{start: p, last: p}}
+	}}
+}
+
+// stepGrip selects a step and moves what is selected; with Shift it is added to the
+// selection or taken out of it.
+func (e *Editor) stepGrip(id string, p Pointer) grip {
+	cursor := moveAll
+	if p.Ctrl {
+		cursor = leaveCopy
+	}
+	return grip{cursor, func(p Pointer) gesture {
+		switch {
+		case p.Shift:
+			if e.selected[id] {
+				delete(e.selected, id)
+			} else {
+				e.selected[id], e.lane = true, ""
+			}
+			return nil
+		case !e.selected[id]:
+			e.selectOnly(id)
+		}
+		return &moving{press: press{start: p, last: p}, id: id, boxes: e.boxes(), before: e.Sheet()}
+	}}
+}
+
+// lineGrip selects a connector, and moves the label or slides the stretch at s.
+func (e *Editor) lineGrip(s spot, p Pointer) grip {
+	r := e.Sheet().Run(s.line)
+	g := grip{cursor: arrow}
+	switch {
+	case s.label >= 0:
+		g.cursor = moveAll
+	case r.Line.Kind != chart.Straight && len(r.Points) > 1:
+		g.cursor = upAndDown
+		if upright, _ := place(r.Points, s.seg); upright {
+			g.cursor = across
+		}
+	}
+	g.take = func(p Pointer) gesture {
+		if p.Shift {
+			e.selected[s.line] = true
+			return nil
+		}
+		e.selectOnly(s.line)
+		if s.label >= 0 {
+			return &labelling{press: press{start: p, last: p}, line: s.line, index: s.label, off: p.at().Sub(r.Labels[s.label].Box.Centre())}
+		}
+		return e.beginBending(s, p)
+	}
+	return g
+}
+
+// edgeAt is the lane whose lower edge is at q.
+func (e *Editor) edgeAt(q geom.Point) *chart.Lane {
+	pg := e.Page()
+	for _, l := range pg.Lanes {
+		if r := pg.LaneRect(l); q.X >= r.X && q.X <= r.Right() && math.Abs(q.Y-r.Bottom()) <= 4/e.zoom {
+			return l
+		}
+	}
+	return nil
+}
+
+// headAt is the lane with its head at q.
+func (e *Editor) headAt(q geom.Point) *chart.Lane {
+	pg := e.Page()
+	for _, l := range pg.Lanes {
+		r := pg.LaneRect(l)
+		r.W = chart.LaneHead
+		if r.Contains(q) {
+			return l
+		}
+	}
+	return nil
+}
+
+// clicking does something when the pointer is let go where it was pressed.
+type clicking struct {
+	still
+	do func()
+}
+
+func (g *clicking) move(*Editor, Pointer) {}
+func (g *clicking) up(*Editor, Pointer)   { g.do() }
+func (g *clicking) cursor() string        { return ibeam }
+
+// corners are the crop marks' places around a selected step, clockwise from
+// the top left.
+func corners(r geom.Rect, zoom float64) [4]geom.Point {
+	g := r.Grow(cropOff / zoom)
+	return [4]geom.Point{{X: g.X, Y: g.Y}, {X: g.Right(), Y: g.Y}, {X: g.Right(), Y: g.Bottom()}, {X: g.X, Y: g.Bottom()}}
+}
+
+func cornerCursor(i int) string {
+	return [4]string{"nwse-resize", "nesw-resize", "nwse-resize", "nesw-resize"}[i]
+}

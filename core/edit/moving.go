@@ -1,0 +1,175 @@
+package edit
+
+import (
+	"fmt"
+	"math"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+	"plaintracer/core/typeset"
+)
+
+// moving drags the selected steps; with Ctrl a copy stays behind.
+type moving struct {
+	press
+	id     string // the step under the pointer
+	boxes  []arrange.Box
+	before *scene.Sheet // the page as it was
+	into   *scene.Run   // the connector that the step would be put into
+	lines  []arrange.Guide
+	dx, dy float64
+}
+
+func (g *moving) move(e *Editor, p Pointer) {
+	if g.follow(e, p) {
+		g.refresh(e)
+	}
+}
+
+func (g *moving) refresh(e *Editor) {
+	if !g.moved {
+		return
+	}
+	g.dx, g.dy = g.last.X-g.start.X, g.last.Y-g.start.Y
+	if g.last.Shift { // straight across or straight down
+		if math.Abs(g.dx) > math.Abs(g.dy) {
+			g.dy = 0
+		} else {
+			g.dx = 0
+		}
+	}
+	var all geom.Rect
+	for _, b := range g.boxes {
+		all = all.Union(b.Rect)
+	}
+	all.X += g.dx
+	all.Y += g.dy
+	p := e.Page()
+	others := make([]geom.Rect, 0, len(p.Steps))
+	for _, s := range p.Steps {
+		if !e.selected[s.ID] || g.last.Ctrl {
+			others = append(others, p.StepRect(s))
+		}
+	}
+	sx, sy, guides := arrange.Snap(all, others, e.reach())
+	g.dx, g.dy, g.lines = g.dx+sx, g.dy+sy, guides
+	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
+		g.into = e.lineUnder(g.before, g.boxes[0].ID, g.at())
+	}
+	cmd := g.command(e)
+	e.setPreview(&cmd)
+}
+
+// at is where the step that is dragged alone would stand.
+func (g *moving) at() geom.Rect {
+	r := g.boxes[0].Rect
+	r.X, r.Y = r.X+g.dx, r.Y+g.dy
+	return r
+}
+
+func (g *moving) command(e *Editor) chart.Command {
+	if g.last.Ctrl {
+		parts, _ := e.copies(e.fragment(), g.dx, g.dy)
+		return chart.Command{Words: didCopy, Parts: parts}
+	}
+	var bs []arrange.Box
+	for _, b := range g.boxes {
+		b.Rect.X += g.dx
+		b.Rect.Y += g.dy
+		bs = append(bs, b)
+	}
+	return chart.Command{Words: didMove, Parts: []chart.Part{e.moveTo(bs)}}
+}
+
+func (g *moving) up(e *Editor, p Pointer) {
+	if !g.moved {
+		if !g.start.Shift && len(e.selected) > 1 {
+			e.selectOnly(g.id)
+		}
+		return
+	}
+	g.last = p
+	g.refresh(e)
+	if g.last.Ctrl {
+		parts, ids := e.copies(e.fragment(), g.dx, g.dy)
+		if e.do(didCopy, parts...) {
+			e.selectOnly(ids...)
+		}
+		return
+	}
+	if g.into != nil {
+		if c := e.Page().Connector(g.into.Line.ID); c != nil {
+			e.putInto(c, g.before.Run(c.ID), g.boxes[0].ID, g.at())
+			return
+		}
+	}
+	cmd := g.command(e)
+	e.do(cmd.Words, cmd.Parts...)
+}
+
+// marks writes the distances that the move makes equal, over whatever runs there, and
+// frames the lane that a step comes into from another one.
+func (g *moving) marks(e *Editor, m pen) {
+	if !g.moved {
+		return
+	}
+	if len(g.boxes) == 1 {
+		if s := e.Page().Step(g.boxes[0].ID); s != nil {
+			if l := e.Page().LaneUnder(g.at().CY()); l != nil && l.ID != s.Lane {
+				e.laneMark(m, g.at())
+			}
+		}
+	}
+	e.gaps(m, g.lines)
+	if g.into != nil {
+		m.say(sayInto(e.between(g.into.Line)), g.last)
+	}
+}
+
+func (g *moving) guides(e *Editor, m pen) {
+	if !g.moved {
+		return
+	}
+	e.construction(m, g.lines)
+	if g.into != nil { // below the step that goes into it
+		m.line(geom.Polyline(g.into.Drawn()), scene.Red, 2.4)
+	}
+}
+
+func (g *moving) cursor() string {
+	if g.last.Ctrl {
+		return leaveCopy
+	}
+	return moveAll
+}
+
+const guideGrey = "#8B8F90"
+
+// construction draws guides as thin lines to the paper's edge.
+func (e *Editor) construction(m pen, guides []arrange.Guide) {
+	p := e.Sheet().Page
+	for _, l := range guides {
+		a, b := geom.Pt(0, l.At), geom.Pt(p.W, l.At)
+		if l.Upright {
+			a, b = geom.Pt(l.At, 0), geom.Pt(l.At, p.H)
+		}
+		m.line(geom.Polyline([]geom.Point{a, b}), guideGrey, 0.8)
+	}
+}
+
+// gaps writes the distances that guides make equal.
+func (e *Editor) gaps(m pen, guides []arrange.Guide) {
+	k := m.k
+	for _, l := range guides {
+		if l.Gap == 0 {
+			continue
+		}
+		words, size := fmt.Sprintf("%.0f mm", l.Gap*25.4/96), 11*k
+		w := typeset.Width(typeset.Mono, size, words)
+		x, y := l.Mid.X-w/2, l.Mid.Y+14*k
+		m.add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
+			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.Mono, Size: size, Fill: scene.Quiet, Width: w})
+	}
+}

@@ -1,0 +1,138 @@
+package edit
+
+import "plaintracer/core/chart"
+
+// What a command needs: in words what is lacking, "" when it can be done.
+
+func always(*Editor) string { return "" }
+
+func needSteps(n int, words string) func(*Editor) string {
+	return func(e *Editor) string {
+		if len(e.steps()) < n {
+			return words
+		}
+		return ""
+	}
+}
+
+var (
+	needAStep      = needSteps(1, whyStep)
+	needTwoSteps   = needSteps(2, whyTwoSteps)
+	needThreeSteps = needSteps(3, whyThreeSteps)
+)
+
+func needOneStep(e *Editor) string {
+	if e.one() == nil {
+		return whyOneStep
+	}
+	return ""
+}
+
+func needLine(e *Editor) string {
+	if len(e.lines()) == 0 {
+		return whyLine
+	}
+	return ""
+}
+
+func needOneLine(e *Editor) string {
+	if len(e.lines()) != 1 {
+		return whyOneLine
+	}
+	return ""
+}
+
+func needBendable(e *Editor) string {
+	if why := needOneLine(e); why != "" {
+		return why
+	}
+	if e.lines()[0].Kind == chart.Straight {
+		return whyStraight
+	}
+	return ""
+}
+
+func needPinned(e *Editor) string {
+	if why := needOneLine(e); why != "" {
+		return why
+	}
+	if len(e.lines()[0].Pins) == 0 {
+		return whyNoPin
+	}
+	return ""
+}
+
+func needLane(e *Editor) string {
+	if e.lane == "" {
+		return whyLane
+	}
+	return ""
+}
+
+func needLanes(e *Editor) string {
+	if len(e.Page().Lanes) == 0 {
+		return whyNoLanes
+	}
+	return ""
+}
+
+func needAny(e *Editor) string {
+	if len(e.selected) == 0 && e.lane == "" {
+		return whyNothing
+	}
+	return ""
+}
+
+func needPage(e *Editor) string {
+	if len(e.Page().Steps) == 0 {
+		return whyEmpty
+	}
+	return ""
+}
+
+func needLoose(e *Editor) string {
+	for _, c := range e.Page().Connectors {
+		if c.From.Loose() || c.To.Loose() {
+			return ""
+		}
+	}
+	return whyNoLoose
+}
+
+func needTypable(e *Editor) string {
+	if len(e.steps()) != 1 && len(e.lines()) != 1 && e.lane == "" {
+		return whyTypable
+	}
+	return ""
+}
+
+func needPorts(e *Editor) string {
+	if e.one() == nil {
+		return whyOneStep
+	}
+	if _, n := e.spare(); n == 0 {
+		return whyNoPorts
+	}
+	return ""
+}
+
+func needGap(e *Editor) string {
+	if e.gap == nil {
+		return whyNoGap
+	}
+	return ""
+}
+
+func needUndo(e *Editor) string {
+	if len(e.undo) == 0 {
+		return whyNoUndo
+	}
+	return ""
+}
+
+func needRedo(e *Editor) string {
+	if len(e.redo) == 0 {
+		return whyNoRedo
+	}
+	return ""
+}

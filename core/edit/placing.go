@@ -1,0 +1,101 @@
+package edit
+
+import (
+	"math"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
+)
+
+// placing puts the symbol in the hand down: a click at its usual size, a
+// dragged frame at that size. As a ghost it goes along with the pointer before that.
+type placing struct {
+	press
+	still
+	ghost bool
+}
+
+func (g *placing) move(e *Editor, p Pointer) {
+	g.follow(e, p)
+	if e.hand == "" {
+		e.gesture = nil
+	}
+}
+
+// rect is the frame dragged so far, or for a click the symbol's place, and the guides to it.
+func (g *placing) rect(e *Editor) (geom.Rect, []arrange.Guide) {
+	a, b := g.start.at(), g.last.at()
+	if g.ghost || a.Dist(b) < 2*slack/e.zoom {
+		return e.snapped(e.hand, b)
+	}
+	if g.last.Shift {
+		size := e.size(e.hand)
+		if e.hand == symbol.Terminator {
+			size.H = size.W // equal sides make it a circle
+		}
+		k := math.Max(math.Abs(b.X-a.X)/size.W, math.Abs(b.Y-a.Y)/size.H)
+		b = geom.Pt(a.X+math.Copysign(size.W*k, b.X-a.X), a.Y+math.Copysign(size.H*k, b.Y-a.Y))
+	}
+	r := geom.Span(a, b)
+	onGrid := func(v float64) float64 { return math.Round(v/arrange.Grid) * arrange.Grid }
+	r = geom.Rect{X: onGrid(r.X), Y: onGrid(r.Y), W: math.Max(24, onGrid(r.W)), H: math.Max(24, onGrid(r.H))}
+	if g.last.Shift {
+		r.W, r.H = math.Max(24, geom.Span(a, b).W), math.Max(24, geom.Span(a, b).H)
+	}
+	return r, nil
+}
+
+func (g *placing) up(e *Editor, p Pointer) {
+	if g.ghost || e.hand == "" {
+		return
+	}
+	g.last = p
+	r, _ := g.rect(e)
+	e.placeSymbol(r)
+}
+
+func (g *placing) marks(e *Editor, m pen) {
+	if e.hand == "" {
+		return
+	}
+	r, _ := g.rect(e)
+	e.willStand(m, e.hand, r)
+	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
+		m.say(sayInto(e.between(l.Line)), g.last)
+	}
+}
+
+func (g *placing) guides(e *Editor, m pen) {
+	if e.hand == "" {
+		return
+	}
+	r, guides := g.rect(e)
+	e.construction(m, guides)
+	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
+		m.line(geom.Polyline(l.Drawn()), scene.Red, 2.4)
+	}
+}
+
+func (g *placing) cursor() string { return crosshair }
+
+// willStand shows a step before it is there: its outline, and the lane that will have it.
+func (e *Editor) willStand(m pen, k symbol.Kind, r geom.Rect) {
+	p := e.Page()
+	e.laneMark(m, r)
+	pl := arrange.Settle(p, "", r)
+	m.outline(k, geom.Rect{X: pl.X, Y: p.LaneTop(pl.Lane) + pl.Y, W: pl.W, H: pl.H})
+}
+
+// laneMark frames the lane that a step standing at r belongs to.
+func (e *Editor) laneMark(m pen, r geom.Rect) {
+	pg := e.Sheet().Page
+	if l := pg.LaneUnder(r.CY()); l != nil {
+		head := pg.LaneRect(l)
+		m.line(geom.Box(head), scene.Quiet, 1.6)
+		head.W = chart.LaneHead
+		m.line(geom.Box(head), scene.Quiet, 1.6)
+	}
+}

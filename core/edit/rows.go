@@ -1,0 +1,83 @@
+package edit
+
+import (
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/flow"
+	"plaintracer/core/number"
+	"plaintracer/core/symbol"
+)
+
+// Row is a line of the step list.
+type Row struct {
+	ID     string   `json:"id"`
+	Number string   `json:"number"`
+	Lane   string   `json:"lane"`
+	Symbol string   `json:"symbol"`
+	Kind   string   `json:"symbolName"` // the symbol's name
+	Text   string   `json:"text"`
+	Ways   []RowWay `json:"ways"`
+	Data   string   `json:"data"` // what it reads and writes, in words
+}
+
+// RowWay is a way out of a step: where it goes and under which label.
+type RowWay struct {
+	Line  string `json:"line"`
+	Label string `json:"label"`
+	To    string `json:"to"` // number or text of the step
+	ToID  string `json:"toId"`
+	Aside bool   `json:"aside"`
+}
+
+// Rows is the step list: the steps along the flow, then those outside of it.
+func (e *Editor) Rows() []Row {
+	p := e.Page()
+	g := flow.Of(p)
+	order := number.Order(g)
+	in := map[int]bool{}
+	for _, v := range order {
+		in[v] = true
+	}
+	for v := range p.Steps {
+		if !in[v] {
+			order = append(order, v)
+		}
+	}
+	data := map[string][]string{}
+	for _, c := range p.Connectors {
+		if c.Meaning != chart.Data || c.From.Loose() || c.To.Loose() {
+			continue
+		}
+		a, b := p.Steps[g.Index[c.From.Step]], p.Steps[g.Index[c.To.Step]]
+		if b.Symbol.Store() {
+			data[a.ID] = append(data[a.ID], sayWrites(plain(b)))
+		} else if a.Symbol.Store() {
+			data[b.ID] = append(data[b.ID], sayReads(plain(a)))
+		}
+	}
+	rows := make([]Row, 0, len(order))
+	lanes := map[string]string{}
+	for _, l := range p.Lanes {
+		lanes[l.ID] = l.Name
+	}
+	for _, v := range order {
+		s := p.Steps[v]
+		info, _ := symbol.Of(s.Symbol)
+		r := Row{ID: s.ID, Number: s.Number, Lane: lanes[s.Lane], Symbol: string(s.Symbol), Kind: info.Name, Text: s.Text, Ways: []RowWay{}, Data: strings.Join(data[s.ID], ", ")}
+		for _, w := range g.Out[v] {
+			way := g.Ways[w]
+			to := p.Steps[way.To]
+			r.Ways = append(r.Ways, RowWay{way.Line.ID, way.Line.Outcome(), stepName(to), to.ID, way.Line.Meaning == chart.Aside})
+		}
+		rows = append(rows, r)
+	}
+	return rows
+}
+
+func plain(s *chart.Step) string {
+	if s.Text == "" {
+		return sayAStore
+	}
+	return oneLine(s.Text)
+}

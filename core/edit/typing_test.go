@@ -1,0 +1,192 @@
+package edit
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
+)
+
+// drawnText is a step's text as it is drawn, with its places.
+func drawnText(w *window, id string) string {
+	sh := w.Sheet().Shape(id)
+	return fmt.Sprint(sh.Rect, sh.Lines)
+}
+
+// What is seen while typing is what is there when it ends: nothing jumps.
+func TestTypingIsDrawnAsItWillBe(t *testing.T) {
+	for _, i := range symbol.All() {
+		w := open(t)
+		s := w.put(i.Kind, 300, 200, "Short")
+		before := drawnText(w, s.ID)
+		w.typeOnStep(s.ID)
+		w.Update(false)
+		if got := drawnText(w, s.ID); got != before {
+			t.Errorf("%s: it jumps when typing begins: %s, was %s", i.Kind, got, before)
+		}
+		long := "A text that does not fit into the symbol as it is, so that it has to grow"
+		w.Type(long, len(long), len(long))
+		during := drawnText(w, s.ID)
+		if !strings.Contains(during, "grow") {
+			t.Errorf("%s: what was typed is not drawn: %s", i.Kind, during)
+		}
+		if w.Page().Step(s.ID).Text != "Short" {
+			t.Errorf("%s: it is in the chart before typing has ended", i.Kind)
+		}
+		w.Accept(long)
+		if got := drawnText(w, s.ID); got != during {
+			t.Errorf("%s: it jumps when typing ends: %s, was %s", i.Kind, got, during)
+		}
+		w.typeOnStep(s.ID)
+		w.Type("Something else", 0, 0)
+		w.Do("cancel", "")
+		if got := drawnText(w, s.ID); got != during || w.typing != nil {
+			t.Errorf("%s: Escape does not take back what was typed", i.Kind)
+		}
+	}
+}
+
+// The five places, and the number of a step to glue to.
+func TestTypingInItsPlace(t *testing.T) {
+	w := open(t)
+	a, b, c := w.two()
+	w.Do("lane-names", "Borrower\nLoans desk")
+	p := w.Page()
+	for _, k := range []struct {
+		name  string
+		begin func()
+		box   func() geom.Rect // what the text stands in
+		kept  func() string
+	}{
+		{"step", func() { w.typeOnStep(a.ID) }, func() geom.Rect { return w.Sheet().Shape(a.ID).Rect }, func() string { return p.Step(a.ID).Text }},
+		{"label", func() { w.typeOnLine(c.ID) }, func() geom.Rect { return w.Sheet().Run(c.ID).Labels[0].Box.Grow(1) }, func() string { return p.Connector(c.ID).Outcome() }},
+		{"lane", func() { w.typeOnLane(p.Lanes[0].ID) }, func() geom.Rect {
+			r := p.LaneRect(p.Lanes[0])
+			r.W = chart.LaneHead
+			return r
+		}, func() string { return p.Lanes[0].Name }},
+		{"title", func() { w.typeOnTitle() }, func() geom.Rect { return w.Sheet().TitleBox() }, func() string { return p.Title }},
+		{"name", func() { w.typeOnName() }, func() geom.Rect { return w.Sheet().NameBox() }, func() string { return w.chart.Name }},
+	} {
+		w.zoom = 1
+		k.begin()
+		w.Type("Tell them", 9, 9)
+		ty := w.Update(false).Typing
+		if ty == nil || ty.Kind != k.name {
+			t.Fatalf("%s: typing is %+v", k.name, ty)
+		}
+		if !ty.Rect.Inside(k.box()) {
+			t.Errorf("%s: the field is at %v, the text stands in %v", k.name, ty.Rect, k.box())
+		}
+		if ty.Upright != (k.name == "lane") {
+			t.Errorf("%s: upright is %v", k.name, ty.Upright)
+		}
+		m := w.marks()
+		caret := m.Items[len(m.Items)-1].Path.Bounds()
+		if !ty.Rect.Grow(2).Contains(caret.Centre()) {
+			t.Errorf("%s: the caret stands at %v, the text at %v", k.name, caret, ty.Rect)
+		}
+		w.Accept("Tell them")
+		if got := k.kept(); got != "Tell them" {
+			t.Errorf("%s: kept is %q", k.name, got)
+		}
+	}
+	p.Step(b.ID).Number = "7"
+	w.selectOnly(a.ID)
+	n := len(p.Connectors)
+	w.Do("glue", "")
+	w.Type("7", 1, 1)
+	if m := w.marks(); !strings.Contains(fmt.Sprint(m), wordGlueTo) {
+		t.Error("nothing says that a number is asked for")
+	}
+	w.Accept("7")
+	if len(p.Connectors) != n+1 || p.Connectors[n].To.Step != b.ID {
+		t.Error("the number did not connect")
+	}
+}
+
+// The caret goes where the hand presses, by characters, words and drawn lines.
+func TestCaret(t *testing.T) {
+	w := open(t)
+	s := w.put(symbol.Process, 300, 200, "Log the request of the lender")
+	w.typeOnStep(s.ID)
+	ls := w.typedLines()
+	if len(ls) < 2 {
+		t.Fatalf("%d lines", len(ls))
+	}
+	for _, l := range ls { // every character of every line is found at its place
+		for k := l.from; k <= l.to; k++ {
+			on, d := w.caretAt(ls, k)
+			if got := w.nearestIn(on, on.along(d)); got != k {
+				t.Errorf("the caret before byte %d is found as %d", k, got)
+			}
+		}
+	}
+	q := ls[1].along(1).Sub(geom.Pt(0, 4))
+	w.press(q.X, q.Y)
+	if w.typing == nil || w.typing.from != ls[1].from || w.typing.to != ls[1].from {
+		t.Fatalf("a press at the beginning of the second line: %+v", w.typing)
+	}
+	for _, c := range []struct {
+		key  string
+		keep bool
+		want func() bool
+	}{
+		{"End", false, func() bool { return w.typing.to == ls[1].to }},
+		{"Home", true, func() bool { return w.typing.to == ls[1].from && w.typing.from == ls[1].to }},
+		{"ArrowUp", false, func() bool { return w.typing.to <= ls[0].to && w.typing.from == w.typing.to }},
+		{"ArrowUp", false, func() bool { return w.typing.to == 0 }},
+		{"ArrowDown", false, func() bool { return w.typing.to >= ls[1].from }},
+	} {
+		if w.MoveCaret(c.key, c.keep); !c.want() {
+			t.Errorf("%s: from %d to %d", c.key, w.typing.from, w.typing.to)
+		}
+	}
+	w.Pointer(Pointer{Type: "double", X: q.X, Y: q.Y, Zoom: 1})
+	if got := w.typing.Text[w.typing.from:w.typing.to]; got != strings.Fields(w.typing.Text[ls[1].from:])[0] {
+		t.Errorf("a double press chooses %q", got)
+	}
+	a, b := ls[0].along(0), ls[0].along(30)
+	w.drag(a.X, a.Y-4, b.X, b.Y-4)
+	if w.typing == nil || w.typing.from != 0 || w.typing.to < 3 {
+		t.Errorf("a drag chooses %+v", w.typing)
+	}
+	// Places count in UTF-16 units outside, in bytes inside.
+	w.Type("é🧾x", 3, 4)
+	if w.typing.from != len("é🧾") || w.typing.to != len("é🧾x") {
+		t.Errorf("from %d to %d", w.typing.from, w.typing.to)
+	}
+	if u := w.typingNow(); u.From != 3 || u.To != 4 {
+		t.Errorf("told as %d to %d", u.From, u.To)
+	}
+	// A press elsewhere keeps what was typed.
+	w.press(700, 600)
+	if w.typing != nil || w.Page().Step(s.ID).Text != "é🧾x" {
+		t.Errorf("after a press elsewhere the step says %q", w.Page().Step(s.ID).Text)
+	}
+}
+
+// An empty text and a new line have a caret too.
+func TestCaretInNothing(t *testing.T) {
+	w := open(t)
+	for _, i := range symbol.All() {
+		s := w.put(i.Kind, 300, 200, "")
+		w.typeOnStep(s.ID)
+		r := w.Sheet().Shape(s.ID).Rect
+		if box := w.textBox(); !r.Contains(box.Centre()) || math.Abs(box.CY()-r.CY()) > r.H/4 {
+			t.Errorf("%s: the caret of an empty text is at %v in %v", i.Kind, box, r)
+		}
+		one := w.textBox()
+		w.Type("a\n", 2, 2)
+		if l, _ := w.caretAt(w.typedLines(), 2); l.At.Y < one.CY()+typeset.Size/2 {
+			t.Errorf("%s: after a new line the caret is still at %v", i.Kind, l.At)
+		}
+		w.Do("cancel", "")
+		w.Do("delete", "")
+	}
+}

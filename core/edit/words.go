@@ -1,0 +1,370 @@
+package edit
+
+import (
+	"fmt"
+	"strings"
+
+	"plaintracer/core/chart"
+)
+
+// All sentences of the editor, in one place to be read through and translated.
+
+// What commands are called.
+const (
+	wordKind      = "Kind of connector"
+	wordRounded   = "Right-angled, rounded"
+	wordSquare    = "Right-angled, square"
+	wordStraight  = "Straight"
+	wordCurved    = "Curved"
+	wordWide      = "Wide arrow"
+	wordLine      = "Line"
+	wordFlow      = "Flow"
+	wordAside     = "Aside"
+	wordData      = "Data"
+	wordNote      = "Note"
+	wordLabel     = "Label"
+	wordText      = "Text"
+	wordNext      = "Next step"
+	wordOther     = "Another way out"
+	wordSymbol    = "Symbol"
+	wordFields    = "Fields"
+	wordGlue      = "Glue"
+	wordDelete    = "Delete"
+	wordDuplicate = "Duplicate"
+	wordLane      = "Lane"
+	wordLanes     = "Lanes"
+	wordPicture   = "Copy as picture"
+	wordCopy      = "Copy"
+	wordCut       = "Cut"
+	wordPaste     = "Paste"
+	wordAll       = "Select all"
+
+	wordAlignLeft        = "Align left"
+	wordAlignCentre      = "Align centre"
+	wordAlignRight       = "Align right"
+	wordAlignTop         = "Align top"
+	wordAlignMiddle      = "Align middle"
+	wordAlignBottom      = "Align bottom"
+	wordDistributeAcross = "Distribute across"
+	wordDistributeDown   = "Distribute down"
+	wordSameSize         = "Same size"
+
+	wordLayOut    = "Lay out"
+	wordNumber    = "Number"
+	wordTitle     = "Page title"
+	wordUndo      = "Undo"
+	wordRedo      = "Redo"
+	wordZoomIn    = "Zoom in"
+	wordZoomOut   = "Zoom out"
+	wordWholePage = "Whole page"
+	wordFullSize  = "Zoom to 100%"
+
+	wordLook          = "Look"
+	wordStart         = "Start"
+	wordEnd           = "End"
+	wordDash          = "Dash"
+	wordWeight        = "Weight"
+	wordColour        = "Colour"
+	wordCrossings     = "Where it crosses"
+	wordPageCrossings = "Crossings on this page"
+	wordLikePage      = "Same as page"
+	wordArch          = "Arch"
+	wordBreak         = "Break"
+	wordPlain         = "Plain"
+	wordReverse       = "Reverse"
+	wordBothWays      = "Both ways"
+	wordDefaultLook   = "Default look"
+	wordBestSide      = "Best side"
+	wordAddBends      = "Add bends"
+	wordRemoveBends   = "Remove bends"
+	wordResetRoute    = "Reset route"
+	wordAnotherLabel  = "Another label"
+	wordResetLabels   = "Reset labels"
+	wordKeepOff       = "Lines avoid labels"
+	wordReroute       = "Reroute all"
+
+	wordChangeSymbol = "Change symbol"
+	wordClearPorts   = "Remove unused ports"
+	wordField        = "Change field"
+
+	wordRenameLane = "Rename lane"
+	wordLaneAbove  = "Insert lane above"
+	wordLaneBelow  = "Insert lane below"
+	wordLaneUp     = "Move lane up"
+	wordLaneDown   = "Move lane down"
+	wordDeleteLane = "Delete lane"
+	wordLaneNames  = "Lane names"
+	wordNoLanes    = "Remove all lanes"
+
+	wordLooseEnds   = "Loose ends"
+	wordGlueLoose   = "Glue all within reach"
+	wordSelectLoose = "Select all loose"
+	wordCloseGap    = "Close the gap"
+
+	wordAddStep     = "Add step"
+	wordOutcomeUp   = "Move outcome up"
+	wordOutcomeDown = "Move outcome down"
+
+	wordFoldList = "Step list"
+	wordMargin   = "Comments"
+	wordExport   = "Export"
+	wordShare    = "Share for review"
+	wordFind     = "Find a step, symbol or command"
+	wordKeys     = "Keyboard shortcuts"
+	wordMenu     = "Commands for the selection"
+	wordCancel   = "Cancel, or select nothing"
+	wordBefore   = "Previous step by number"
+	wordAfter    = "Next step by number"
+
+	wordInk    = "ink"
+	wordGrey   = "grey"
+	wordRed    = "red"
+	wordGreen  = "green"
+	wordBrown  = "brown"
+	wordViolet = "violet"
+
+	foundStep    = "step"
+	foundSymbol  = "symbol"
+	foundCommand = "command"
+)
+
+// otherKeys are keys and drags that no command has.
+var wordAltLetter = "Change what is selected to that symbol"
+
+var otherKeys = []KeyLine{
+	{[]string{"any letter"}, "Start typing the text of the selected step or connector"},
+	{[]string{"Shift+Enter"}, "New line while typing"},
+	{[]string{"arrow keys"}, "Move by one grid step"},
+	{[]string{"Shift+arrow keys"}, "Move by 1 px"},
+	{[]string{"Ctrl+arrow keys"}, "Select the nearest step in that direction"},
+	{[]string{"Space+drag"}, "Pan"},
+	{[]string{"Ctrl+wheel"}, "Zoom"},
+	{[]string{"Ctrl+drag"}, "Leave a copy behind"},
+	{[]string{"Shift+drag"}, "Move straight across or down; keep proportions while resizing"},
+	{[]string{"Alt+drag"}, "From or onto an outline: add a port there. Elsewhere: leave the end loose"},
+	{[]string{"drag a line"}, "Slide that stretch of the connector and pin it"},
+	{[]string{"drop on a line"}, "Put the step into that connector"},
+}
+
+// What was done, for undo and history: "Could not ...".
+const (
+	didType        = "change text"
+	didLabel       = "change label"
+	didNameLane    = "rename lane"
+	didTitle       = "change title"
+	didRename      = "rename chart"
+	didMove        = "move"
+	didCopy        = "copy"
+	didMoveEnd     = "move end"
+	didConnect     = "connect"
+	didConnectNew  = "connect to a new step"
+	didResize      = "resize"
+	didLaneSize    = "resize lane"
+	didMoveLane    = "move lane"
+	didPin         = "pin a stretch"
+	didMoveLabel   = "move label"
+	didAddBends    = "add bends"
+	didRemoveBends = "remove bends"
+	didClearPorts  = "remove unused ports"
+	didNext        = "add next step"
+	didOther       = "add another way out"
+	didDelete      = "delete"
+	didPaste       = "paste"
+	didDuplicate   = "duplicate"
+	didOrder       = "reorder outcomes"
+	didField       = "change field"
+	didLook        = "change line"
+	didDefaultLook = "restore default look"
+	didBothWays    = "point both ways"
+	didReverse     = "reverse"
+	didResetRoute  = "reset route"
+	didReroute     = "reroute all"
+	didResetLabels = "reset labels"
+	didBestSide    = "choose best sides"
+	didCloseGap    = "close the gap"
+	didKeepOff     = "change how lines avoid labels"
+	didAddLane     = "add lane"
+	didLanes       = "change lanes"
+	didDeleteLane  = "delete lane"
+	didLaneSteps   = "delete lane and its steps"
+	didGlueLoose   = "glue loose ends"
+
+	didCrossings        = "change crossings"
+	didPageCrossings    = "change crossings on this page"
+	didSameSize         = "make same size"
+	didDistributeAcross = "distribute across"
+	didDistributeDown   = "distribute down"
+)
+
+func didKind(kind string) string   { return "make " + kind }
+func didAdd(symbol string) string  { return "add " + strings.ToLower(symbol) }
+func didMake(symbol string) string { return "change symbol to " + strings.ToLower(symbol) }
+
+// Why a command cannot be done now, as part of a sentence.
+const (
+	whyStep       = "select a step first"
+	whyOneStep    = "select one step first"
+	whyTwoSteps   = "select two or more steps first"
+	whyThreeSteps = "select three or more steps first"
+	whyLine       = "select a connector first"
+	whyOneLine    = "select one connector first"
+	whyStraight   = "a straight connector has no bends"
+	whyNoPin      = "this connector has no pinned stretch"
+	whyLane       = "click a lane's name first"
+	whyNoLanes    = "this page has no lanes"
+	whyNothing    = "select something first"
+	whyEmpty      = "this page has no steps yet"
+	whyNoLoose    = "every connector is attached at both ends"
+	whyTypable    = "select one step, connector or lane first"
+	whyNoPorts    = "this step has no unused ports of its own"
+	whyNoGap      = "no step has just been deleted from a line"
+	whyNoUndo     = "there is nothing to undo"
+	whyNoRedo     = "there is nothing to redo"
+)
+
+// sentence makes a sentence of a reason.
+func sentence(why string) string { return strings.ToUpper(why[:1]) + why[1:] + "." }
+
+// What is said beside the pointer.
+const (
+	sayStaysLoose = "stays loose"
+	sayNewStep    = "new step here"
+	sayPinned     = "pinned here"
+	sayInLine     = "in line: the bends go"
+	hereWords     = "here"
+	bestSideWords = "best side"
+)
+
+func sayHolds(step, where string) string { return "attaches to " + step + ", " + where }
+func sayInto(line string) string         { return "goes into " + line }
+func sayPutInto(line string) string      { return "put into " + line }
+
+// sideWords name a port: a side of the symbol, or a port of the step's own.
+func sideWords(port string) string {
+	switch port {
+	case "top", "right", "bottom", "left":
+		return port
+	}
+	return "its own port"
+}
+
+// What is said in a notice.
+const (
+	sayNoComments       = "The comments could not be marked on the page."
+	sayNumbered         = "The numbers are already in order."
+	sayKindAlready      = "It is already of that kind."
+	sayLookAlready      = "It already looks like that."
+	sayDefaultAlready   = "It already has its default look."
+	sayBothAlready      = "It already points both ways."
+	sayRouteAlready     = "Its route is already the default one."
+	sayReroutedAlready  = "All routes are already the default ones."
+	sayLabelsAlready    = "Its labels are already where they go by default."
+	sayCrossesAlready   = "It already crosses like that."
+	sayBestSides        = "Both ends already choose the best side."
+	sayNoClip           = "The clipboard has no steps and no text. Copy some first."
+	sayTypingGone       = "Someone deleted what you were typing on."
+	sayGlue             = "Select one step and type the number of the step it leads to, or select two steps."
+	sayNothingInReach   = "No step is within reach of a loose end. Drag the end to a step, or the step to the end."
+	sayUnreadableAnswer = "That could not be read. Try again."
+)
+
+func noSuchCommand(name string) string { return fmt.Sprintf("There is no command called %q.", name) }
+func sayCouldNot(what string, err error) string {
+	return fmt.Sprintf("Could not %s: %v.", what, err)
+}
+func sayCannotAgain(verb, what string) string {
+	return fmt.Sprintf("Could not %s %q: someone has since changed what it was about.", strings.ToLower(verb), what)
+}
+func sayTakenBack(what, why string) string {
+	return fmt.Sprintf("Your change %q was undone: %s.", what, strings.TrimSuffix(why, "."))
+}
+func sayGap(line string) string        { return "Deleted. " + line + " are no longer connected." }
+func sayNoNumber(number string) string { return "No step has the number " + number + "." }
+func sayGlued(n, left int) string {
+	return fmt.Sprintf("Attached %s. No step is within reach of the other %d.", many(n, "end"), left)
+}
+
+// Deleting a lane that steps stand in.
+func askLane(n int, lane string) string {
+	if n == 1 {
+		return fmt.Sprintf("There is 1 step in %q. What should happen to it?", lane)
+	}
+	return fmt.Sprintf("There are %d steps in %q. What should happen to them?", n, lane)
+}
+
+const (
+	answerDelete = "Delete the lane and its steps"
+	answerLeave  = "Cancel"
+	answerPage   = "Keep the steps on the page"
+)
+
+func answerMove(n int, lane string) string {
+	if n == 1 {
+		return fmt.Sprintf("Move it to %q", lane)
+	}
+	return fmt.Sprintf("Move them to %q", lane)
+}
+
+// Names of text fields, for screen readers.
+const (
+	nameStepText = "Text of the step"
+	nameLabel    = "Label of the connector"
+	nameLane     = "Name of the lane"
+	nameTitle    = "Title of the page"
+	nameChart    = "Name of the chart"
+	nameGlue     = "Number of the step to connect to"
+)
+
+const wordGlueTo = "to step "
+
+// What is selected.
+const sayNothingSelected = "Nothing selected"
+
+func sayConnector(from, to string) string { return "Connector " + from + " to " + to }
+
+func saySelected(steps, lines int) string {
+	switch {
+	case lines == 0:
+		return many(steps, "step")
+	case steps == 0:
+		return many(lines, "connector")
+	}
+	return many(steps, "step") + ", " + many(lines, "connector")
+}
+
+// sayLane names a lane; one called 'Lane 1' says itself what it is.
+func sayLane(name string) string {
+	if first, _, _ := strings.Cut(strings.ToLower(name), " "); first == "lane" {
+		return name
+	}
+	return "Lane " + name
+}
+
+func newLaneName(n int) string { return fmt.Sprintf("Lane %d", n) }
+
+const sayNowhere = "nothing"
+
+func many(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
+}
+
+// Loose ends.
+func sayLooseEnd(meaning, outcome, from, to string) string {
+	t := fmt.Sprintf("%s from %s to %s", meaning, from, to)
+	if outcome != "" {
+		t = outcome + ": " + t
+	}
+	return t
+}
+
+// markWords name what stands at a connector's end.
+func markWords(m chart.Mark) string { return strings.ReplaceAll(string(m), "-", " ") }
+
+// What steps do with stores, in the step list.
+func sayWrites(store string) string { return "writes to " + store }
+func sayReads(store string) string  { return "reads from " + store }
+
+const sayAStore = "a store"

@@ -1,0 +1,56 @@
+package list
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+)
+
+func ids() func(string) string {
+	n := 0
+	return func(k string) string { n++; return fmt.Sprint(k, n) }
+}
+
+func TestPage(t *testing.T) {
+	p, err := Page(Lines("1. Lender: Object offered\r\n2) Desk: Room in the store?\n\n - Record the offer\n• Lender: Object accepted"), ids())
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got []string
+	for _, s := range p.Steps {
+		got = append(got, p.Lane(s.Lane).Name+"/"+string(s.Symbol)+"/"+s.Text)
+	}
+	want := "Lender/terminator/Object offered|Desk/decision/Room in the store?|Desk/process/Record the offer|Lender/terminator/Object accepted"
+	if strings.Join(got, "|") != want {
+		t.Errorf("got  %s\nwant %s", strings.Join(got, "|"), want)
+	}
+	if len(p.Connectors) != 3 || p.Connectors[1].Outcome() != "yes" {
+		t.Errorf("connectors %+v", p.Connectors)
+	}
+	for i, a := range p.Steps {
+		for _, b := range p.Steps[i+1:] {
+			if p.StepRect(a).Overlaps(p.StepRect(b)) {
+				t.Errorf("%s lies on %s", a.Text, b.Text)
+			}
+		}
+	}
+	if b, err := chart.Marshal(&chart.Chart{Name: "x", Pages: []*chart.Page{p}}); err != nil {
+		t.Error(err)
+	} else if _, err := chart.Unmarshal(b); err != nil {
+		t.Error("the page cannot be read back: ", err)
+	}
+	if p.Steps[0].Symbol != symbol.Terminator {
+		t.Error("it does not begin with a terminator")
+	}
+	for _, n := range []int{0, MostLines + 1} {
+		if _, err := Page(make([]string, n), ids()); err == nil {
+			t.Errorf("%d lines were taken", n)
+		}
+	}
+	if got := Lines("5 crates arrive\na) Unpack"); got[0] != "5 crates arrive" || got[1] != "Unpack" {
+		t.Errorf("lines %q", got)
+	}
+}

@@ -1,0 +1,132 @@
+package typeset
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+
+	"golang.org/x/text/unicode/bidi"
+)
+
+// Piece is a part of a line that is written in one direction, From and To being its
+// bytes in the line.
+type Piece struct {
+	From, To int
+	Leftward bool // written from right to left
+}
+
+// Leftward tells whether a text is written from right to left: by its first letter that
+// has a direction (UAX #9, P2 and P3).
+func Leftward(text string) bool {
+	for _, r := range text {
+		switch p, _ := bidi.LookupRune(r); p.Class() {
+		case bidi.L:
+			return false
+		case bidi.R, bidi.AL:
+			return true
+		}
+	}
+	return false
+}
+
+// Order cuts a line into pieces of one direction, in the order in which they stand from
+// left to right (UAX #9). base tells whether the text that the line is from is written
+// from right to left.
+func Order(line string, base bool) []Piece {
+	if !base && !strings.ContainsFunc(line, turns) {
+		return []Piece{{0, len(line), false}}
+	}
+	const leftToRight = "\u200e" // a base of left to right is told by a mark
+	var para bidi.Paragraph
+	d, lead := bidi.RightToLeft, ""
+	if !base {
+		d, lead = bidi.LeftToRight, leftToRight
+	}
+	if _, err := para.SetString(lead+line, bidi.DefaultDirection(d)); err != nil {
+		return []Piece{{0, len(line), base}}
+	}
+	o, err := para.Order()
+	if err != nil {
+		return []Piece{{0, len(line), base}}
+	}
+	var out []Piece
+	at := -len(lead)
+	for i := range o.NumRuns() {
+		r := o.Run(i)
+		to := at + len(r.String())
+		if to > 0 && to > at {
+			out = append(out, Piece{max(0, at), to, r.Direction() == bidi.RightToLeft})
+		}
+		at = to
+	}
+	if at != len(line) { // the package lost a character
+		return []Piece{{0, len(line), base}}
+	}
+	if base {
+		slices.Reverse(out)
+		return out
+	}
+	// In a line from left to right, what is written leftward stands in reverse as a
+	// whole: numbers in it keep their direction but not their place.
+	for i := 0; i < len(out); i++ {
+		j := i
+		for j < len(out) && (out[j].Leftward || j > i && numeric(line[out[j].From:out[j].To])) {
+			j++
+		}
+		if j > i {
+			slices.Reverse(out[i:j])
+			i = j - 1
+		}
+	}
+	return out
+}
+
+func turns(r rune) bool {
+	p, _ := bidi.LookupRune(r)
+	switch p.Class() {
+	case bidi.R, bidi.AL, bidi.RLE, bidi.RLO, bidi.RLI, bidi.AN:
+		return true
+	}
+	return false
+}
+
+// numeric tells whether a piece has digits and no letter.
+func numeric(s string) bool {
+	return strings.ContainsFunc(s, unicode.IsDigit) && !strings.ContainsFunc(s, unicode.IsLetter)
+}
+
+// CaretAt is how far from its left end the caret stands in a line, px, before byte k.
+func CaretAt(f Face, size float64, line string, k int) float64 {
+	x := 0.0
+	pieces := Order(line, Leftward(line))
+	for _, p := range pieces {
+		s := line[p.From:p.To]
+		if k > p.From && k < p.To || k == p.From || k == p.To && k == len(line) {
+			if p.Leftward {
+				return x + Width(f, size, s[k-p.From:])
+			}
+			return x + Width(f, size, s[:k-p.From])
+		}
+		x += Width(f, size, s)
+	}
+	return x
+}
+
+// Spans are the stretches that the bytes from a to b of a line take, in px from its left
+// end.
+func Spans(f Face, size float64, line string, a, b int) [][2]float64 {
+	var out [][2]float64
+	x := 0.0
+	for _, p := range Order(line, Leftward(line)) {
+		s := line[p.From:p.To]
+		if from, to := max(a, p.From)-p.From, min(b, p.To)-p.From; from < to {
+			x0, x1 := Width(f, size, s[:from]), Width(f, size, s[:to])
+			if p.Leftward {
+				x0, x1 = Width(f, size, s[to:]), Width(f, size, s[from:])
+			}
+			out = append(out, [2]float64{x + x0, x + x1})
+		}
+		x += Width(f, size, s)
+	}
+	return out
+}

@@ -1,0 +1,127 @@
+package web
+
+import (
+	"encoding/json"
+	"fmt"
+	"html/template"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/edit"
+	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
+	"plaintracer/format/svg"
+)
+
+// controls are what the templates make the controls of commands with. Names, words and
+// keys come from the core's table; here they get their faces.
+func controls() map[string]any {
+	return map[string]any{
+		"at":       func(place string) []edit.Command { return edit.At(edit.Place(place)) },
+		"command":  command,
+		"commands": func(names string) []edit.Command { return each(strings.Fields(names), command) },
+		"choices":  choices,
+		// lookChoices are those of the choices of 'look' that set one thing of it.
+		"lookChoices": func(what string) []choice {
+			var out []choice
+			for _, c := range choices("look") {
+				if strings.HasPrefix(c.Arg, `{"`+what+`"`) {
+					out = append(out, c)
+				}
+			}
+			return out
+		},
+		"icon":      icon,
+		"alignIcon": alignIcon,
+	}
+}
+
+func command(name string) edit.Command {
+	for _, c := range edit.Commands() {
+		if c.Name == name {
+			return c
+		}
+	}
+	panic("web: a template names the command " + name + ", which there is not")
+}
+
+func each[A, B any](in []A, f func(A) B) []B {
+	out := make([]B, len(in))
+	for i, v := range in {
+		out[i] = f(v)
+	}
+	return out
+}
+
+// choice is a control that does a command with one of its choices.
+type choice struct {
+	Act, Arg, Words string
+	Face            template.HTML
+	Flip            bool // the face is for an end, this is the start
+}
+
+func choices(name string) []choice {
+	c := command(name)
+	return each(c.Choices, func(x edit.Choice) choice {
+		out := choice{Act: name, Arg: x.Arg, Words: x.Words, Face: template.HTML(template.HTMLEscapeString(x.Words))}
+		switch name {
+		case "kind":
+			out.Face = small(edit.KindIcon(chart.Kind(strings.TrimPrefix(x.Arg, "rounded")), 20, 18), 20, 18)
+		case "crossings-page":
+			out.Words = c.Words + ": " + x.Words
+		case "crossings":
+			out.Words = c.Words + ": " + x.Words
+		case "look":
+			out.Face, out.Flip = lookFace(x.Arg)
+		}
+		return out
+	})
+}
+
+// lookFace draws what one choice of a look sets.
+func lookFace(arg string) (face template.HTML, flip bool) {
+	var l chart.Look
+	if err := json.Unmarshal([]byte(arg), &l); err != nil {
+		panic("web: " + err.Error()) // from the core's table
+	}
+	switch {
+	case l.Start != "":
+		return small(edit.LookIcon(chart.Look{End: l.Start}, 30, 14), 30, 14), true
+	case l.End != "":
+		return small(edit.LookIcon(l, 30, 14), 30, 14), false
+	case l.Colour != "":
+		return template.HTML(fmt.Sprintf(`<svg width="26" height="14" viewBox="0 0 26 14" aria-hidden="true"><path d="M4 2H22V12H4Z" fill="%s"/></svg>`, l.Colour)), false
+	case l.Dash != "":
+		return small(edit.LookIcon(chart.Look{Dash: l.Dash, End: chart.Bare}, 40, 14), 40, 14), false
+	}
+	return small(edit.LookIcon(chart.Look{Weight: l.Weight, End: chart.Bare}, 30, 14), 30, 14), false
+}
+
+// small is an icon for a button.
+func small(e scene.Element, w, h float64) template.HTML {
+	return template.HTML(fmt.Sprintf(`<svg width="%g" height="%g" viewBox="0 0 %g %g" aria-hidden="true">%s</svg>`, w, h, w, h, svg.Bare(e)))
+}
+
+// icon draws a symbol for its button on the bench.
+func icon(k symbol.Kind) template.HTML {
+	w, x := 40.0, 0.0
+	if k == symbol.OffPage {
+		w, x = 24, -8
+	}
+	return template.HTML(fmt.Sprintf(`<svg width="40" height="24" viewBox="%g 0 40 24" aria-hidden="true">%s</svg>`, x, svg.Bare(edit.SymbolIcon(k, w, 24))))
+}
+
+// alignPaths draw the icons of the commands that line steps up, 18 px a side.
+var alignPaths = map[string]string{
+	"align-left": "M2 1V17M5 5H15M5 12H11", "align-centre": "M9 1V17M3 5H15M5 12H13", "align-right": "M16 1V17M13 5H3M13 12H7",
+	"align-top": "M1 2H17M5 5V15M12 5V11", "align-middle": "M1 9H17M5 3V15M12 5V13", "align-bottom": "M1 16H17M5 13V3M12 13V7",
+	"distribute-across": "M2 2V16M16 2V16M9 5V13", "distribute-down": "M2 2H16M2 16H16M5 9H13", "same-size": "M2 3H16V8H2ZM2 11H16V16H2Z",
+}
+
+func alignIcon(name string) (template.HTML, error) {
+	d, ok := alignPaths[name]
+	if !ok {
+		return "", fmt.Errorf("there is no icon for %q", name)
+	}
+	return template.HTML(`<svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="` + d + `" fill="none" stroke="currentColor" stroke-width="1.8"/></svg>`), nil
+}
