@@ -55,6 +55,7 @@ assets:
 	npx tailwindcss -i web/assets/app.css -o web/static/app.css --minify
 	sh tools/vendor.sh
 	$(GO) run ./tools/fontmetrics
+	$(GO) run ./tools/fontcss
 
 check:
 	test -z "$$(gofmt -l $$(git ls-files '*.go'))"

@@ -41,6 +41,9 @@ var Types = map[Kind]string{
 	CSV: "text/csv; charset=utf-8", JSON: "application/json", Geometry: "application/json",
 }
 
+// Drawn tells whether the format shows the chart as it is drawn.
+func (k Kind) Drawn() bool { return k == SVG || k == PNG || k == PDF }
+
 // Of finds the format of a file name.
 func Of(name string) (Kind, error) {
 	for _, k := range []Kind{Geometry, SVG, PNG, PDF, CSV, JSON} {
@@ -48,7 +51,7 @@ func Of(name string) (Kind, error) {
 			return k, nil
 		}
 	}
-	return "", fmt.Errorf("%s: no format of that name; wanted is an ending .svg, .png, .pdf, .csv, .json or .geometry.json", name)
+	return "", fmt.Errorf("%s: unknown format; expected a file name ending in .svg, .png, .pdf, .csv, .json or .geometry.json", name)
 }
 
 // Options say what of a chart is written and how. The zero value means the

@@ -29,19 +29,19 @@ const (
 )
 
 // ErrSignIn does not tell which of the two was wrong.
-var ErrSignIn = errors.New("e-mail or password is not right")
+var ErrSignIn = errors.New("the e-mail or password is wrong")
 
 // AddPerson makes an account. Errors are in words for the person who typed.
 func (s *Store) AddPerson(email, name, password string) (Person, error) {
 	email, name = strings.ToLower(strings.TrimSpace(email)), strings.TrimSpace(name)
 	if a, err := mail.ParseAddress(email); err != nil || a.Address != email {
-		return Person{}, fmt.Errorf("%q is no e-mail address", email)
+		return Person{}, fmt.Errorf("%q is not an e-mail address", email)
 	}
 	if name == "" || utf8.RuneCountInString(name) > longestName {
-		return Person{}, fmt.Errorf("a name has 1 to %d characters", longestName)
+		return Person{}, fmt.Errorf("a name must have 1 to %d characters", longestName)
 	}
 	if n := utf8.RuneCountInString(password); n < shortestPassword || n > longestPassword {
-		return Person{}, fmt.Errorf("a password has %d to %d characters", shortestPassword, longestPassword)
+		return Person{}, fmt.Errorf("a password must have %d to %d characters", shortestPassword, longestPassword)
 	}
 	hash, err := argon2id.CreateHash(password, argon2id.DefaultParams)
 	if err != nil {
@@ -51,7 +51,7 @@ func (s *Store) AddPerson(email, name, password string) (Person, error) {
 	r, err := s.w.Exec(`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`, p.ID, p.Email, p.Name, hash, now())
 	if err := changedOne(r, err); err != nil {
 		if errors.Is(err, ErrNone) {
-			return Person{}, fmt.Errorf("there is an account for %s already", email)
+			return Person{}, fmt.Errorf("there is already an account for %s", email)
 		}
 		return Person{}, err
 	}

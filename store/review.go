@@ -27,7 +27,7 @@ type Link struct {
 // AddLink makes a review link (160 random bits).
 func (s *Store) AddLink(chart string, may Right) (Link, error) {
 	if may != Read && may != Comment {
-		return Link{}, fmt.Errorf("a review link gives the right to read or to comment, not %q", may)
+		return Link{}, fmt.Errorf("a review link allows reading or commenting, not %q", may)
 	}
 	l := Link{token(), chart, may, time.Now()}
 	_, err := s.w.Exec(`INSERT INTO links (token, chart, may, created) VALUES (?, ?, ?, ?)`, l.Token, l.Chart, l.May, now())
@@ -93,20 +93,20 @@ const (
 func (s *Store) AddRemark(r Remark) (Remark, error) {
 	r.Author, r.Body = strings.TrimSpace(r.Author), strings.TrimSpace(r.Body)
 	if r.Author == "" || utf8.RuneCountInString(r.Author) > longestName {
-		return r, fmt.Errorf("under which name? It has 1 to %d characters", longestName)
+		return r, fmt.Errorf("enter your name, 1 to %d characters", longestName)
 	}
 	if r.Body == "" || utf8.RuneCountInString(r.Body) > longestRemark {
-		return r, fmt.Errorf("a comment has 1 to %d characters", longestRemark)
+		return r, fmt.Errorf("a comment must have 1 to %d characters", longestRemark)
 	}
 	if !utf8.ValidString(r.Body) || !utf8.ValidString(r.Author) {
-		return r, fmt.Errorf("a comment is UTF-8 text")
+		return r, fmt.Errorf("a comment must be valid UTF-8 text")
 	}
 	var n int
 	if err := s.r.QueryRow(`SELECT count(*) FROM comments WHERE chart = ?`, r.Chart).Scan(&n); err != nil {
 		return r, err
 	}
 	if n >= mostRemarks {
-		return r, fmt.Errorf("the chart has %d comments; that is the most", n)
+		return r, fmt.Errorf("this chart has %d comments, which is the limit", n)
 	}
 	if r.Answers != "" {
 		if err := s.r.QueryRow(`SELECT step FROM comments WHERE id = ? AND chart = ? AND answers = ''`, r.Answers, r.Chart).Scan(&r.Step); err != nil {

@@ -27,7 +27,7 @@ import (
 var migrations embed.FS
 
 // ErrNone is returned when there is no such thing, or not for this person.
-var ErrNone = errors.New("there is no such thing here")
+var ErrNone = errors.New("there is nothing of that name here")
 
 // Store is an open data folder.
 type Store struct {

@@ -11,7 +11,7 @@ for w in 400 700; do
     cp $src/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-$s-$w-normal.woff2 $dst/atkinson-hyperlegible-next-$s-$w.woff2
     cp $src/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-$s-$w-normal.woff2 $dst/atkinson-hyperlegible-mono-$s-$w.woff2
   done
-  for s in greek cyrillic; do
+  for s in greek greek-ext cyrillic cyrillic-ext vietnamese; do
     cp $src/noto-sans/files/noto-sans-$s-$w-normal.woff2 $dst/noto-sans-$s-$w.woff2
   done
   cp $src/noto-sans-hebrew/files/noto-sans-hebrew-hebrew-$w-normal.woff2 $dst/noto-sans-hebrew-hebrew-$w.woff2
@@ -20,5 +20,16 @@ done
 for i in 0 1 2 3 4 5 6 7 8 9 10; do
   cp $src/noto-emoji/files/noto-emoji-$i-400-normal.woff $dst/noto-emoji-$i-400.woff
 done
+for s in thai devanagari; do
+  cp $src/noto-sans-$s/files/noto-sans-$s-$s-400-normal.woff $dst/noto-sans-$s-$s-400.woff
+done
+# Han, kana and hangul come in slices of some hundred characters each.
+for s in sc jp kr; do
+  for f in $src/noto-sans-$s/files/noto-sans-$s-[0-9]*-400-normal.woff; do
+    cp "$f" "$dst/$(basename "$f" -normal.woff).woff"
+  done
+done
+mkdir -p web/testdata
+cp node_modules/axe-core/axe.min.js web/testdata/axe.min.js
 cp $src/atkinson-hyperlegible-next/LICENSE format/font/OFL-atkinson.txt
 cp $src/noto-sans/LICENSE format/font/OFL-noto.txt

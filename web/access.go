@@ -50,7 +50,7 @@ func (s *Server) guard(r Route) fiber.Handler {
 		case LinkRead, LinkComment:
 			l, err := s.store.Link(c.Params("link"))
 			if errors.Is(err, store.ErrNone) {
-				return fiber.NewError(fiber.StatusNotFound, "This link does not work any more. Ask the person who sent it for a new one.")
+				return fiber.NewError(fiber.StatusNotFound, "This link no longer works. Ask the person who sent it for a new one.")
 			}
 			if err != nil {
 				return err
@@ -71,7 +71,7 @@ func (s *Server) guard(r Route) fiber.Handler {
 			c.Locals(entryKey, e)
 		}
 		if r.Method != fiber.MethodGet && !s.tokenGood(c) {
-			return fiber.NewError(fiber.StatusForbidden, "This page is out of date. Load it again and repeat what you did.")
+			return fiber.NewError(fiber.StatusForbidden, "This page is out of date. Reload it and try again.")
 		}
 		return r.handle(c)
 	}

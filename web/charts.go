@@ -155,7 +155,7 @@ func (s *Server) openFile(c fiber.Ctx) error {
 	case ".csv":
 		ch, err = laidOut(csv.Read(b, name))
 	default:
-		err = fmt.Errorf("%q is no kind of file that can be opened; wanted is a steps table (.csv) or a chart (.json)", ext)
+		err = fmt.Errorf("%q cannot be opened; expected a steps table (.csv) or a chart (.json)", ext)
 	}
 	if err != nil {
 		return bad(h.Filename + ": " + err.Error())

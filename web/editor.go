@@ -10,6 +10,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 	"plaintracer/format"
 	"plaintracer/store"
@@ -18,7 +19,7 @@ import (
 func (s *Server) editor(c fiber.Ctx) error {
 	e := entry(c)
 	if e.Binned {
-		return fiber.NewError(fiber.StatusNotFound, "This chart is in the bin. Take it out there to open it.")
+		return fiber.NewError(fiber.StatusNotFound, "This chart is in the bin. Restore it to open it.")
 	}
 	ch, _, err := s.store.Chart(e.ID)
 	if err != nil {
@@ -57,17 +58,17 @@ func (s *Server) commands(c fiber.Ctx) error {
 		Commands []store.Incoming `json:"commands"`
 	}
 	if err := json.Unmarshal(c.Body(), &in); err != nil {
-		return bad(`Wanted is {"client":"...","commands":[{"n":1,"command":{...}}]}: ` + err.Error())
+		return bad(`Expected {"client":"...","commands":[{"n":1,"command":{...}}]}: ` + err.Error())
 	}
 	if len(in.Client) < 4 || len(in.Client) > 40 {
-		return bad("client: wanted is a name of 4 to 40 characters for the window")
+		return bad("client: expected a name of 4 to 40 characters for the window")
 	}
 	if len(in.Commands) == 0 || len(in.Commands) > mostCommands {
-		return bad(fmt.Sprintf("commands: wanted are 1 to %d", mostCommands))
+		return bad(fmt.Sprintf("commands: expected 1 to %d", mostCommands))
 	}
 	e := entry(c)
 	if e.Binned {
-		return fiber.NewError(fiber.StatusConflict, "This chart is in the bin. Take it out there to change it.")
+		return fiber.NewError(fiber.StatusConflict, "This chart is in the bin. Restore it to change it.")
 	}
 	res, at, err := s.store.Append(e.ID, person(c).ID, in.Client, in.Commands, s.tell(e.ID))
 	if err != nil {
@@ -81,7 +82,7 @@ func (s *Server) export(c fiber.Ctx) error {
 	k := format.Kind(c.Query("format"))
 	kind, ok := format.Types[k]
 	if !ok {
-		return bad(fmt.Sprintf("format=%q: wanted is svg, png, pdf, csv, json or geometry.json", c.Query("format")))
+		return bad(fmt.Sprintf("format=%q: expected svg, png, pdf, csv, json or geometry.json", c.Query("format")))
 	}
 	ch, _, err := s.store.Chart(entry(c).ID)
 	if err != nil {
@@ -90,7 +91,7 @@ func (s *Server) export(c fiber.Ctx) error {
 	o := format.Options{Page: c.Query("page"), Clear: c.Query("ground") == "clear", Author: person(c).Name}
 	if t := c.Query("scale"); t != "" {
 		if o.Scale, err = strconv.ParseFloat(t, 64); err != nil || !(o.Scale >= 0.1 && o.Scale <= 10) {
-			return bad(fmt.Sprintf("scale=%q: wanted is 1, 2 or 3", t))
+			return bad(fmt.Sprintf("scale=%q: expected 1, 2 or 3", t))
 		}
 	}
 	if ids := c.Query("chosen"); ids != "" {
@@ -130,5 +131,9 @@ func fileName(name string) string {
 }
 
 func (s *Server) exportPanel(c fiber.Ctx) error {
-	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Chosen": c.Query("chosen")})
+	ch, _, err := s.store.Chart(entry(c).ID)
+	if err != nil {
+		return err
+	}
+	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Chosen": c.Query("chosen"), "Unprintable": scene.UnprintableWords(ch)})
 }

@@ -236,13 +236,13 @@ func TestChartsPage(t *testing.T) {
 	b.until("the field", `document.activeElement.name === 'name'`)
 	b.key("Crates for sculpture\r")
 	b.until("the new name", `[...document.querySelectorAll('.card h2')].some(e => e.textContent === 'Crates for sculpture')`)
-	b.press("Put Crates for sculpture into the bin")
+	b.press("Delete Crates for sculpture")
 	b.until("it is gone", `![...document.querySelectorAll('.card h2')].some(e => e.textContent === 'Crates for sculpture')`)
 	b.open("/charts/bin")
 	if n := names(); n != "Crates for sculpture" {
 		t.Fatalf("in the bin: %s", n)
 	}
-	b.press("Take Crates for sculpture out of the bin")
+	b.press("Restore Crates for sculpture")
 	b.until("an empty bin", `document.querySelector('.empty')`)
 	b.open("/charts")
 	if n := names(); !strings.Contains(n, "Crates for sculpture") {
@@ -252,9 +252,9 @@ func TestChartsPage(t *testing.T) {
 		t.Errorf("counts %q", c)
 	}
 	b.until("drawn thumbnails", `[...document.images].every(i => i.complete && i.naturalWidth > 0)`)
-	b.press("Type or paste a list One line a step; the chart draws itself")
+	b.press("Type or paste a list One line per step; the chart draws itself")
 	b.run(chromedp.SendKeys(chromedp.CSS("textarea[name=list]"), "Lender: Object offered\nDesk: Room in the store?\nLender: Object accepted"))
-	b.press("Draw it")
+	b.press("Draw chart")
 	b.until("the editor", `document.body.dataset.ready`)
 	p := b.page()
 	if len(p.Steps) != 3 || len(p.Lanes) != 2 || p.Steps[1].Symbol != "decision" || len(p.Connectors) != 2 {
@@ -285,7 +285,7 @@ func TestFirstAccount(t *testing.T) {
 	fill("name", "Ines Park")
 	fill("email", "ines@saltmarsh.example")
 	fill("password", "ten letters or more")
-	b.press("Make the account")
+	b.press("Create account")
 	b.until("her charts", `document.querySelector('.empty')`)
 	r := s.do(t, "GET", "/first/"+inv, "", "", "", nil)
 	r.Body.Close()

@@ -266,7 +266,7 @@ func TestJourney(t *testing.T) {
 	// Share; a colleague without an account opens it and comments on a step.
 	b.press("Share for review")
 	b.until("the share panel", `document.querySelector('#share')`)
-	b.press("New link to comment")
+	b.press("New link for comments")
 	b.until("a link", `document.querySelector('#share .link input')`)
 	link := eval[string](b, `document.querySelector('#share .link input').value`)
 	if bits := len(link[strings.LastIndex(link, "/")+1:]) * 6; bits < 128 {
@@ -289,14 +289,14 @@ func TestJourney(t *testing.T) {
 	b.press("Close")
 	b.until("the comment in the margin", `document.querySelector('#comment-count').textContent === '1'`)
 	b.until("its mark on the step", `document.querySelector('#layer-marks path[fill="#0B6B69"]')`)
-	b.run(chromedp.Click(chromedp.CSS("[data-margin=comments]")))
+	b.run(chromedp.Click(chromedp.CSS("[data-act=margin]")))
 	b.run(chromedp.SendKeys(chromedp.CSS(".answer textarea"), "The registrar."))
 	b.press("Answer")
 	b.until("the answer", `document.querySelector('.reply .body')?.textContent === 'The registrar.'`)
 	// The margin is drawn anew when word of the answer comes back: a press may
 	// fall between.
 	for try := 0; try < 8 && eval[string](b, `document.querySelector('#comment-count').textContent`) != "0"; try++ {
-		b.press("Settled")
+		b.press("Settle")
 		time.Sleep(600 * time.Millisecond)
 	}
 	b.until("no open comment", `document.querySelector('#comment-count').textContent === '0'`)
@@ -304,7 +304,7 @@ func TestJourney(t *testing.T) {
 	// Switched off, the link is dead and shows nothing.
 	b.press("Share for review")
 	b.until("the share panel", `document.querySelector('#share .link')`)
-	b.press("Switch off")
+	b.press("Turn off")
 	b.until("no link", `!document.querySelector('#share .link')`)
 	r, err := http.Get(link)
 	if err != nil {

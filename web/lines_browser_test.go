@@ -166,9 +166,9 @@ func TestLinesByHand(t *testing.T) {
 	// The aside yields to the flow: by an arch, then by a break, then for one
 	// connector plainly.
 	aside := b.drawn("ud")
-	b.press("Crossings on this page: arch")
+	b.press("Crossings on this page: Arch")
 	arch := b.drawn("ud")
-	b.press("Crossings on this page: break")
+	b.press("Crossings on this page: Break")
 	gap := b.drawn("ud")
 	if arch == aside || gap == aside || gap == arch {
 		t.Errorf("crossings: plain %s, arch %s, break %s", aside, arch, gap)

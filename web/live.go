@@ -127,7 +127,7 @@ func (s *Server) live(c fiber.Ctx) error {
 	}
 	after, err := strconv.Atoi(c.Query("after", "0"))
 	if err != nil || after < 0 {
-		return bad("after: wanted is the number of a command")
+		return bad("after: expected the number of a command")
 	}
 	id, session := entry(c).ID, strings.Clone(c.Cookies(sessionCookie)) // c must not be touched inside
 	err = upgrader.Upgrade(c.RequestCtx(), func(conn *websocket.Conn) {

@@ -9,7 +9,9 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit"
 	"plaintracer/core/scene"
+	"plaintracer/format/font"
 	"plaintracer/format/svg"
 	"plaintracer/store"
 )
@@ -131,7 +133,7 @@ func (s *Server) answer(c fiber.Ctx) error {
 		return err
 	}
 	if _, err := s.store.AddRemark(r); err != nil {
-		return bad("The comment was not kept: " + err.Error() + ".")
+		return bad(sentence(err))
 	}
 	s.tellComments(e.ID)
 	return s.comments(c)
@@ -151,7 +153,7 @@ func (s *Server) onStep(id, step string) error {
 			return nil
 		}
 	}
-	return bad("The step that you comment on is not in the chart any more.")
+	return bad("The step you are commenting on has been deleted.")
 }
 
 func (s *Server) settle(c fiber.Ctx) error {
@@ -188,9 +190,10 @@ func (s *Server) review(c fiber.Ctx) error {
 	type page struct {
 		Title   string
 		Drawing template.HTML // made by format/svg, which escapes every text
-		Steps   []*chart.Step
+		Rows    []edit.Row
 	}
 	var pages []page
+	far := false
 	for _, p := range ch.Pages {
 		var comp scene.Composer
 		sh := comp.Compose(ch, p)
@@ -201,9 +204,10 @@ func (s *Server) review(c fiber.Ctx) error {
 		if err := svg.Document(&b, d, ""); err != nil {
 			return err
 		}
-		pages = append(pages, page{p.Title, template.HTML(b.String()), p.Steps})
+		far = far || font.Far(b.String())
+		pages = append(pages, page{p.Title, template.HTML(b.String()), edit.Rows(p)})
 	}
-	return s.render(c, "review", fiber.Map{"Title": ch.Name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Base": "/review/" + l.Token})
+	return s.render(c, "review", fiber.Map{"Title": ch.Name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Far": far, "Base": "/review/" + l.Token})
 }
 
 func (s *Server) reviewComments(c fiber.Ctx) error {
@@ -218,7 +222,7 @@ func (s *Server) reviewRemark(c fiber.Ctx) error {
 		return err
 	}
 	if _, err := s.store.AddRemark(r); err != nil {
-		return bad("The comment was not kept: " + err.Error() + ".")
+		return bad(sentence(err))
 	}
 	s.tellComments(l.Chart)
 	return s.reviewComments(c)

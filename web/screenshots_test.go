@@ -96,7 +96,7 @@ func TestScreenshots(t *testing.T) {
 	b.click(300, 148)
 	b.drag(380, 148, 380, 248, nil)
 	b.press("Line…")
-	b.press("Crossings on this page: arch")
+	b.press("Crossings on this page: Arch")
 	picture("line")
 	b.press("Close")
 	b.press("Loose ends 1")

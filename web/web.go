@@ -91,7 +91,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 
 // failed answers a request that went wrong, in words and without a stack.
 func (s *Server) failed(c fiber.Ctx, err error) error {
-	code, words := fiber.StatusInternalServerError, "Something went wrong here. Nothing that was on disk is lost; try it again."
+	code, words := fiber.StatusInternalServerError, "Something went wrong. Nothing that was on disk has been lost. Try again."
 	var fe *fiber.Error
 	switch {
 	case errors.As(err, &fe):

@@ -133,7 +133,7 @@ func TestErrors(t *testing.T) {
 		{[]string{"export", good, "-o", filepath.Join(dir, "x.svg"), "--only", "nobody"}, "", "nothing is selected"},
 		{[]string{"number", filepath.Join(dir, "missing.json"), "-o", out}, "", "missing.json"},
 		{[]string{"import", good, "-o", out}, "", ".csv"},
-		{[]string{"demo", "--addr", "0.0.0.0:80"}, "", "loopback only"},
+		{[]string{"demo", "--addr", "0.0.0.0:80"}, "", "loopback address"},
 		{[]string{"wander"}, "", "wander"},
 	} {
 		_, errs, code := plaintracer(t, []byte(c.in), c.args...)

@@ -16,12 +16,12 @@ func demoCommand() *cobra.Command {
 	var addr, data string
 	cmd := &cobra.Command{
 		Use:   "demo",
-		Short: "Serve the application with a demo scenario, on this machine alone",
+		Short: "Serve the application with a demo scenario, on this machine only",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			host, _, err := net.SplitHostPort(addr)
 			if ip := net.ParseIP(host); err != nil || host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-				return fmt.Errorf("--addr %s: the demo has a well-known password and is served on loopback only, such as 127.0.0.1:8080", addr)
+				return fmt.Errorf("--addr %s: the demo's password is public, so it can only be served on a loopback address such as 127.0.0.1:8080", addr)
 			}
 			if data == "" {
 				if data, err = os.MkdirTemp("", "plaintracer-demo-*"); err != nil {
@@ -45,7 +45,7 @@ func demoCommand() *cobra.Command {
 			return serve(cmd.Context(), s, addr, "")
 		},
 	}
-	cmd.Flags().StringVar(&addr, "addr", "127.0.0.1:8080", "address to listen on; loopback only")
-	cmd.Flags().StringVar(&data, "data", "", "data folder; a fresh one without it")
+	cmd.Flags().StringVar(&addr, "addr", "127.0.0.1:8080", "loopback address to listen on")
+	cmd.Flags().StringVar(&data, "data", "", "data folder (default: a new temporary one)")
 	return cmd
 }

@@ -14,6 +14,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
 	"plaintracer/core/number"
+	"plaintracer/core/scene"
 	"plaintracer/format"
 	"plaintracer/format/csv"
 )
@@ -81,7 +82,7 @@ func importCommand() *cobra.Command {
 	var out string
 	return output(&cobra.Command{
 		Use:   "import FILE.csv -o chart.json",
-		Short: "Make a chart of a steps table",
+		Short: "Make a chart from a steps table",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			b, err := read(args[0])
@@ -89,7 +90,7 @@ func importCommand() *cobra.Command {
 				return err
 			}
 			if ext := strings.ToLower(filepath.Ext(args[0])); ext != ".csv" && args[0] != "-" {
-				return fmt.Errorf("%s: cannot import %q; wanted is a steps table, .csv", args[0], ext)
+				return fmt.Errorf("%s: cannot import %q; expected a steps table (.csv)", args[0], ext)
 			}
 			c, err := csv.Read(b, strings.TrimSuffix(filepath.Base(args[0]), filepath.Ext(args[0])))
 			if err != nil {
@@ -135,12 +136,12 @@ func layoutCommand() *cobra.Command {
 		RunE: func(cmd *cobra.Command, args []string) error {
 			d, ok := dirs[dir]
 			if !ok {
-				return fmt.Errorf("--dir %q: wanted is right or down", dir)
+				return fmt.Errorf("--dir %q: expected right or down", dir)
 			}
 			return change(&out, func(p *chart.Page) (chart.Command, bool) { return layout.Page(p, d) })(cmd, args)
 		},
 	}, &out)
-	cmd.Flags().StringVar(&dir, "dir", "down", "reading direction of pages without lanes: right or down; lanes read to the right")
+	cmd.Flags().StringVar(&dir, "dir", "down", "reading direction of pages without lanes: right or down (pages with lanes always read to the right)")
 	return cmd
 }
 
@@ -162,13 +163,13 @@ func exportCommand() *cobra.Command {
 		Use:   "export chart.json -o out.(svg|png|pdf|csv|json|geometry.json)",
 		Short: "Write a chart as a drawing, a table or data",
 		Args:  cobra.ExactArgs(1),
-		RunE: func(_ *cobra.Command, args []string) error {
+		RunE: func(cmd *cobra.Command, args []string) error {
 			k, err := format.Of(out)
 			if err != nil {
 				return err
 			}
 			if o.Scale < 0 || o.Scale > 10 {
-				return fmt.Errorf("--scale %v: wanted is a number over 0 and up to 10", o.Scale)
+				return fmt.Errorf("--scale %v: expected a number above 0, at most 10", o.Scale)
 			}
 			c, err := readChart(args[0])
 			if err != nil {
@@ -181,12 +182,18 @@ func exportCommand() *cobra.Command {
 			if err := format.Write(&b, k, c, o); err != nil {
 				return err
 			}
-			return write(out, b.Bytes())
+			if err := write(out, b.Bytes()); err != nil {
+				return err
+			}
+			if words := scene.UnprintableWords(c); words != "" && k.Drawn() {
+				fmt.Fprintln(cmd.ErrOrStderr(), words)
+			}
+			return nil
 		},
 	}, &out)
-	cmd.Flags().StringVar(&o.Page, "page", "", "id of the page; all, or the first, without it")
-	cmd.Flags().StringSliceVar(&only, "only", nil, "ids of steps and connectors to draw, instead of the whole page")
-	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels a px, for PNG; 2, or less for a huge page, without it")
-	cmd.Flags().BoolVar(&o.Clear, "clear", false, "PNG without a ground")
+	cmd.Flags().StringVar(&o.Page, "page", "", "ID of the page (default: all pages, or the first)")
+	cmd.Flags().StringSliceVar(&only, "only", nil, "IDs of the steps and connectors to draw (default: the whole page)")
+	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels per CSS pixel, for PNG (default 2, less for a very large page)")
+	cmd.Flags().BoolVar(&o.Clear, "clear", false, "PNG with a transparent background")
 	return cmd
 }

@@ -47,10 +47,10 @@ func serveCommand() *cobra.Command {
 	f := cmd.Flags()
 	f.StringVar(&addr, "addr", env("PLAINTRACER_ADDR", "127.0.0.1:8080"), "address to listen on (PLAINTRACER_ADDR)")
 	f.StringVar(&data, "data", env("PLAINTRACER_DATA", "data"), "data folder (PLAINTRACER_DATA)")
-	f.StringVar(&public, "public", os.Getenv("PLAINTRACER_PUBLIC"), "address that people reach it by, such as https://charts.example.org (PLAINTRACER_PUBLIC)")
+	f.StringVar(&public, "public", os.Getenv("PLAINTRACER_PUBLIC"), "public address, such as https://charts.example.org (PLAINTRACER_PUBLIC)")
 	f.StringVar(&a.email, "email", os.Getenv("PLAINTRACER_EMAIL"), "e-mail of the first account (PLAINTRACER_EMAIL)")
 	f.StringVar(&a.name, "name", env("PLAINTRACER_NAME", ""), "name of the first account (PLAINTRACER_NAME)")
-	f.StringVar(&a.password, "password", "", "password of the first account; better PLAINTRACER_PASSWORD")
+	f.StringVar(&a.password, "password", "", "password of the first account (PLAINTRACER_PASSWORD is safer)")
 	return cmd
 }
 
@@ -81,7 +81,7 @@ func firstAccount(s *store.Store, a account, base string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("There is no account yet. Make the first one here (works once):\n  %s/first/%s\n", base, t)
+	fmt.Printf("There is no account yet. Create the first one here (the link works once):\n  %s/first/%s\n", base, t)
 	return nil
 }
 
@@ -93,7 +93,7 @@ func serve(ctx context.Context, s *store.Store, addr, public string) error {
 	}
 	ln, err := net.Listen("tcp", addr)
 	if err != nil {
-		return fmt.Errorf("cannot listen on %s: %w; choose another with --addr", addr, err)
+		return fmt.Errorf("cannot listen on %s: %w; choose another address with --addr", addr, err)
 	}
 	fmt.Printf("Serving on http://%s\n", ln.Addr())
 	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)

@@ -9,7 +9,7 @@ import (
 
 func setChart(c *Chart, d Part) ([]Part, error) {
 	if d.Name == nil {
-		return nil, fmt.Errorf("name is missing")
+		return nil, fmt.Errorf(noName)
 	}
 	if err := checkText("name", *d.Name, maxName); err != nil {
 		return nil, err
@@ -21,13 +21,13 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 
 func addPage(c *Chart, d Part) ([]Part, error) {
 	if d.NewPage == nil {
-		return nil, fmt.Errorf("newPage is missing")
+		return nil, fmt.Errorf(noNewPage)
 	}
 	if len(c.Pages) >= maxPages {
-		return nil, fmt.Errorf("a chart has %d pages at most", maxPages)
+		return nil, fmt.Errorf(tooManyPages, maxPages)
 	}
 	if c.Page(d.NewPage.ID) != nil {
-		return nil, fmt.Errorf("the page %q is there already", d.NewPage.ID)
+		return nil, fmt.Errorf(pageTwice, d.NewPage.ID)
 	}
 	p := d.NewPage.Clone()
 	if err := checkPage(p); err != nil {
@@ -39,7 +39,7 @@ func addPage(c *Chart, d Part) ([]Part, error) {
 
 func dropPage(c *Chart, d Part) ([]Part, error) {
 	if len(c.Pages) == 1 {
-		return nil, fmt.Errorf("a chart keeps at least one page")
+		return nil, fmt.Errorf(lastPage)
 	}
 	i := slices.IndexFunc(c.Pages, func(p *Page) bool { return p.ID == d.Page })
 	p := c.Pages[i]
@@ -78,15 +78,15 @@ func setPage(p *Page, d Part) ([]Part, error) {
 
 func addLane(p *Page, d Part) ([]Part, error) {
 	if d.Lane == nil {
-		return nil, fmt.Errorf("lane is missing")
+		return nil, fmt.Errorf(noLane)
 	}
 	l := *d.Lane
 	l.Size = geom.Round2(l.Size)
 	if p.Lane(l.ID) != nil {
-		return nil, fmt.Errorf("the lane %q is there already", l.ID)
+		return nil, fmt.Errorf(laneTwice, l.ID)
 	}
 	if len(p.Lanes) >= maxLanes {
-		return nil, fmt.Errorf("a page has %d lanes at most", maxLanes)
+		return nil, fmt.Errorf(tooManyLanes, maxLanes)
 	}
 	if err := checkLane(&l); err != nil {
 		return nil, err
@@ -169,7 +169,7 @@ func reorder[T any](list []T, order []string, id func(T) string) error {
 	at := map[string]T{}
 	for _, o := range order {
 		if seen[o] {
-			return fmt.Errorf("order names %q twice", o)
+			return fmt.Errorf(orderTwice, o)
 		}
 		seen[o] = true
 	}
@@ -193,16 +193,16 @@ func reorder[T any](list []T, order []string, id func(T) string) error {
 
 func addStep(p *Page, d Part) ([]Part, error) {
 	if d.Step == nil {
-		return nil, fmt.Errorf("step is missing")
+		return nil, fmt.Errorf(noStep)
 	}
 	s := *d.Step
 	s.Fields = append([]Field(nil), s.Fields...)
 	s.Ports = append([]Port(nil), s.Ports...)
 	if p.Step(s.ID) != nil {
-		return nil, fmt.Errorf("the step %q is there already", s.ID)
+		return nil, fmt.Errorf(stepTwice, s.ID)
 	}
 	if len(p.Steps) >= maxSteps {
-		return nil, fmt.Errorf("a page has %d steps at most", maxSteps)
+		return nil, fmt.Errorf(tooManySteps, maxSteps)
 	}
 	if s.Lane != "" && p.Lane(s.Lane) == nil {
 		s.Lane = refuge(p) // the lane went away meanwhile
@@ -255,7 +255,7 @@ func dropStep(p *Page, d Part) ([]Part, error) {
 func placeSteps(p *Page, d Part) ([]Part, error) {
 	inv := Part{Do: "step.place", Page: p.ID}
 	if len(d.Places) == 0 {
-		return nil, fmt.Errorf("places is empty")
+		return nil, fmt.Errorf(noPlaces)
 	}
 	seen := map[string]bool{}
 	var next []Step
@@ -265,7 +265,7 @@ func placeSteps(p *Page, d Part) ([]Part, error) {
 			return nil, gone("step", pl.ID)
 		}
 		if seen[pl.ID] {
-			return nil, fmt.Errorf("places names %q twice", pl.ID)
+			return nil, fmt.Errorf(placeTwice, pl.ID)
 		}
 		seen[pl.ID] = true
 		n := *s
@@ -314,7 +314,7 @@ func setStep(p *Page, d Part) ([]Part, error) {
 		for _, c := range p.Connectors {
 			for _, e := range [2]End{c.From, c.To} {
 				if _, ok := next.Port(e.Port, next.W, next.H); e.Step == s.ID && e.Port != "" && !ok {
-					return nil, fmt.Errorf("the connector %q holds at the port %q", c.ID, e.Port)
+					return nil, fmt.Errorf(portInUse, c.ID, e.Port)
 				}
 			}
 		}
@@ -328,15 +328,15 @@ func setStep(p *Page, d Part) ([]Part, error) {
 
 func addLine(p *Page, d Part) ([]Part, error) {
 	if d.Line == nil {
-		return nil, fmt.Errorf("line is missing")
+		return nil, fmt.Errorf(noLine)
 	}
 	c := *d.Line
 	c.own()
 	if p.Connector(c.ID) != nil {
-		return nil, fmt.Errorf("the connector %q is there already", c.ID)
+		return nil, fmt.Errorf(lineTwice, c.ID)
 	}
 	if len(p.Connectors) >= maxLines {
-		return nil, fmt.Errorf("a page has %d connectors at most", maxLines)
+		return nil, fmt.Errorf(tooManyLines, maxLines)
 	}
 	if err := checkLine(p, &c); err != nil {
 		return nil, err

@@ -29,21 +29,21 @@ const (
 
 func checkText(what, s string, limit int) error {
 	if !utf8.ValidString(s) {
-		return fmt.Errorf("%s is not UTF-8", what)
+		return fmt.Errorf(notText, what)
 	}
 	if n := utf8.RuneCountInString(s); n > limit {
-		return fmt.Errorf("%s has %d characters; %d is the most", what, n, limit)
+		return fmt.Errorf(textTooLong, what, n, limit)
 	}
 	return nil
 }
 
 func checkID(id string) error {
 	if id == "" || len(id) > maxID {
-		return fmt.Errorf("id %q: wanted are 1 to %d letters, digits, - or _", id, maxID)
+		return fmt.Errorf(badID, id, maxID)
 	}
 	for _, r := range id {
 		if !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '-' || r == '_') {
-			return fmt.Errorf("id %q: wanted are 1 to %d letters, digits, - or _", id, maxID)
+			return fmt.Errorf(badID, id, maxID)
 		}
 	}
 	return nil
@@ -52,7 +52,7 @@ func checkID(id string) error {
 func checkCoord(vs ...float64) error {
 	for _, v := range vs {
 		if !geom.Finite(v) || v > maxCoord || v < -maxCoord {
-			return fmt.Errorf("%v is no place on a page", v)
+			return fmt.Errorf(badPlace, v)
 		}
 	}
 	return nil
@@ -66,10 +66,10 @@ func checkSheet(p *Page) error {
 		return err
 	}
 	if p.W < 50 || p.H < 50 {
-		return fmt.Errorf("a page of %v x %v px is too small; 50 x 50 is the least", p.W, p.H)
+		return fmt.Errorf(pageTooSmall, p.W, p.H)
 	}
 	if p.Frame.W < 0 {
-		return fmt.Errorf("frame.w is negative")
+		return fmt.Errorf(badFrame)
 	}
 	return checkCrossings(p.Crossings)
 }
@@ -85,7 +85,7 @@ func checkLane(l *Lane) error {
 		return err
 	}
 	if l.Size < minLane {
-		return fmt.Errorf("a lane of %v px is too narrow; %d is the least", l.Size, minLane)
+		return fmt.Errorf(laneTooNarrow, l.Size, minLane)
 	}
 	return nil
 }
@@ -95,7 +95,7 @@ func checkStep(p *Page, s *Step) error {
 		return err
 	}
 	if _, ok := symbol.Of(s.Symbol); !ok {
-		return fmt.Errorf("there is no symbol %q", s.Symbol)
+		return fmt.Errorf(badSymbol, s.Symbol)
 	}
 	if s.Lane != "" && p.Lane(s.Lane) == nil {
 		return gone("lane", s.Lane)
@@ -104,7 +104,7 @@ func checkStep(p *Page, s *Step) error {
 		return err
 	}
 	if s.W < minSize || s.H < minSize {
-		return fmt.Errorf("a step of %v x %v px is too small; %d is the least", s.W, s.H, minSize)
+		return fmt.Errorf(stepTooSmall, s.W, s.H, minSize)
 	}
 	if err := checkText("text", s.Text, maxString); err != nil {
 		return err
@@ -113,7 +113,7 @@ func checkStep(p *Page, s *Step) error {
 		return err
 	}
 	if len(s.Fields) > maxFields {
-		return fmt.Errorf("a step has %d fields at most", maxFields)
+		return fmt.Errorf(tooManyFields, maxFields)
 	}
 	if err := checkPorts(s); err != nil {
 		return err
@@ -121,10 +121,10 @@ func checkStep(p *Page, s *Step) error {
 	seen := map[string]bool{}
 	for _, f := range s.Fields {
 		if f.Name == "" {
-			return fmt.Errorf("a field has no name")
+			return fmt.Errorf(fieldNoName)
 		}
 		if seen[f.Name] {
-			return fmt.Errorf("the field %q is there twice", f.Name)
+			return fmt.Errorf(fieldTwice, f.Name)
 		}
 		seen[f.Name] = true
 		if err := checkText("field "+f.Name, f.Name, maxName); err != nil {
@@ -144,7 +144,7 @@ func checkLine(p *Page, c *Connector) error {
 	switch c.Meaning {
 	case Flow, Aside, Data, Note:
 	default:
-		return fmt.Errorf("there is no meaning %q: flow, aside, data or note", c.Meaning)
+		return fmt.Errorf(badMeaning, c.Meaning)
 	}
 	for _, e := range []*End{&c.From, &c.To} {
 		if err := checkEnd(p, e); err != nil {
@@ -152,7 +152,7 @@ func checkLine(p *Page, c *Connector) error {
 		}
 	}
 	if !slices.Contains(Kinds, c.Kind) {
-		return fmt.Errorf("there is no kind %q: square, straight, curved, wide or none", c.Kind)
+		return fmt.Errorf(badKind, c.Kind)
 	}
 	if c.Look != nil {
 		if err := checkLook(c.Look); err != nil {
@@ -176,7 +176,7 @@ func checkLine(p *Page, c *Connector) error {
 func checkEnd(p *Page, e *End) error {
 	if e.Loose() {
 		if e.Port != "" {
-			return fmt.Errorf("a loose end has no port")
+			return fmt.Errorf(loosePort)
 		}
 		e.X, e.Y = geom.Round2(e.X), geom.Round2(e.Y)
 		return checkCoord(e.X, e.Y)
@@ -192,7 +192,7 @@ func checkEnd(p *Page, e *End) error {
 	if _, ok := s.Port(e.Port, s.W, s.H); ok {
 		return nil
 	}
-	return fmt.Errorf("step %q has no port %q: top, right, bottom or left", e.Step, e.Port)
+	return fmt.Errorf(badPort, e.Step, e.Port)
 }
 
 // checkPage checks a whole page, as read from a file.
@@ -204,22 +204,22 @@ func checkPage(p *Page) error {
 		return err
 	}
 	if len(p.Lanes) > maxLanes || len(p.Steps) > maxSteps || len(p.Connectors) > maxLines {
-		return fmt.Errorf("a page has at most %d lanes, %d steps and %d connectors", maxLanes, maxSteps, maxLines)
+		return fmt.Errorf(pageTooFull, maxLanes, maxSteps, maxLines)
 	}
 	seen := map[string]bool{}
 	once := func(what string, i int, id string) error {
 		if seen[what+id] {
-			return fmt.Errorf("%s[%d].id: %q is there twice", what, i, id)
+			return fmt.Errorf(idTwice, what, i, id)
 		}
 		seen[what+id] = true
 		return nil
 	}
 	for i, l := range p.Lanes {
 		if l == nil {
-			return fmt.Errorf("lanes[%d] is null", i)
+			return fmt.Errorf(nullLane, i)
 		}
 		if err := checkLane(l); err != nil {
-			return fmt.Errorf("lanes[%d]: %w", i, err)
+			return fmt.Errorf(inLane, i, err)
 		}
 		if err := once("lanes", i, l.ID); err != nil {
 			return err
@@ -227,11 +227,11 @@ func checkPage(p *Page) error {
 	}
 	for i, s := range p.Steps {
 		if s == nil {
-			return fmt.Errorf("steps[%d] is null", i)
+			return fmt.Errorf(nullStep, i)
 		}
 		roundStep(s)
 		if err := checkStep(p, s); err != nil {
-			return fmt.Errorf("steps[%d]: %w", i, err)
+			return fmt.Errorf(inStep, i, err)
 		}
 		if err := once("steps", i, s.ID); err != nil {
 			return err
@@ -239,10 +239,10 @@ func checkPage(p *Page) error {
 	}
 	for i, c := range p.Connectors {
 		if c == nil {
-			return fmt.Errorf("connectors[%d] is null", i)
+			return fmt.Errorf(nullLine, i)
 		}
 		if err := checkLine(p, c); err != nil {
-			return fmt.Errorf("connectors[%d]: %w", i, err)
+			return fmt.Errorf(inLine, i, err)
 		}
 		if err := once("connectors", i, c.ID); err != nil {
 			return err

@@ -90,10 +90,10 @@ func PlaceOf(s *Step) Place { return Place{s.ID, s.Lane, s.X, s.Y, s.W, s.H} }
 // says in plain words what stands against it.
 func Apply(c *Chart, cmd Command) (inverse Command, err error) {
 	if len(cmd.Parts) == 0 {
-		return Command{}, fmt.Errorf("the command %q changes nothing", cmd.Words)
+		return Command{}, fmt.Errorf(emptyCommand, cmd.Words)
 	}
 	if len(cmd.Parts) > maxParts {
-		return Command{}, fmt.Errorf("the command has %d parts, more than %d", len(cmd.Parts), maxParts)
+		return Command{}, fmt.Errorf(tooManyParts, len(cmd.Parts), maxParts)
 	}
 	var back [][]Part
 	for i, part := range cmd.Parts {
@@ -106,7 +106,7 @@ func Apply(c *Chart, cmd Command) (inverse Command, err error) {
 					}
 				}
 			}
-			return Command{}, fmt.Errorf("parts[%d] (%s): %w", i, part.Do, err)
+			return Command{}, fmt.Errorf(inPart, i, part.Do, err)
 		}
 		back = append(back, inv)
 	}
@@ -134,7 +134,7 @@ func apply(c *Chart, d Part) ([]Part, error) {
 	case d.Do == "page.drop":
 		return dropPage(c, d)
 	case !ok:
-		return nil, fmt.Errorf("there is no change %q", d.Do)
+		return nil, fmt.Errorf(badChange, d.Do)
 	}
 	return f(p, d)
 }
@@ -148,7 +148,7 @@ var pageParts = map[string]func(*Page, Part) ([]Part, error){
 }
 
 func gone(what, id string) error {
-	return fmt.Errorf("the %s %q is not there any more", what, id)
+	return fmt.Errorf(notThere, what, id)
 }
 
 // insert puts v into list at the index *at, or at the end when at is nil or

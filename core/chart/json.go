@@ -43,13 +43,13 @@ func Unmarshal(b []byte) (*Chart, error) {
 		return nil, where(b, err)
 	}
 	if head.Format != Format {
-		return nil, fmt.Errorf("$.format: %q is no chart; wanted is %q", head.Format, Format)
+		return nil, fmt.Errorf(notAChart, head.Format, Format)
 	}
 	if head.Version > Version {
-		return nil, fmt.Errorf("$.version: %d is newer than this program, which reads up to %d; bring the program up to date", head.Version, Version)
+		return nil, fmt.Errorf(newerVersion, head.Version, Version)
 	}
 	if head.Version < 1 {
-		return nil, fmt.Errorf("$.version: wanted is a number from 1 to %d", Version)
+		return nil, fmt.Errorf(badVersion, Version)
 	}
 	var f file
 	d := json.NewDecoder(bytes.NewReader(b))
@@ -62,11 +62,11 @@ func Unmarshal(b []byte) (*Chart, error) {
 		return nil, err
 	}
 	if len(c.Pages) == 0 || len(c.Pages) > maxPages {
-		return nil, fmt.Errorf("$.pages: wanted are 1 to %d pages", maxPages)
+		return nil, fmt.Errorf(badPages, maxPages)
 	}
 	for i, p := range c.Pages {
 		if p == nil {
-			return nil, fmt.Errorf("$.pages[%d] is null", i)
+			return nil, fmt.Errorf(nullPage, i)
 		}
 		if p.Lanes == nil {
 			p.Lanes = []*Lane{}
@@ -78,11 +78,11 @@ func Unmarshal(b []byte) (*Chart, error) {
 			p.Connectors = []*Connector{}
 		}
 		if err := checkPage(p); err != nil {
-			return nil, fmt.Errorf("$.pages[%d]: %w", i, err)
+			return nil, fmt.Errorf(inPage, i, err)
 		}
 		for _, q := range c.Pages[:i] {
 			if q.ID == p.ID {
-				return nil, fmt.Errorf("$.pages[%d].id: %q is there twice", i, p.ID)
+				return nil, fmt.Errorf(pageIDTwice, i, p.ID)
 			}
 		}
 	}
@@ -98,14 +98,14 @@ func where(b []byte, err error) error {
 	case errors.As(err, &syn):
 		off = syn.Offset
 	case errors.As(err, &typ):
-		return fmt.Errorf("line %d: $.%s is a %s; wanted is a %s", line(b, typ.Offset), typ.Field, typ.Value, typ.Type.Kind())
+		return fmt.Errorf(badType, line(b, typ.Offset), typ.Field, typ.Value, typ.Type.Kind())
 	case errors.Is(err, io.ErrUnexpectedEOF):
 		off = int64(len(b))
 	}
 	if off < 0 {
 		return err
 	}
-	return fmt.Errorf("line %d: %w; the file is cut off or is no JSON", line(b, off), err)
+	return fmt.Errorf(badJSON, line(b, off), err)
 }
 
 func line(b []byte, off int64) int {

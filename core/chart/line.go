@@ -175,17 +175,17 @@ const (
 
 func checkLook(l *Look) error {
 	if l.Weight != 0 && !(l.Weight >= minWeight && l.Weight <= maxWeight) {
-		return fmt.Errorf("look.weight %v: wanted are %v to %v px", l.Weight, minWeight, maxWeight)
+		return fmt.Errorf(badWeight, l.Weight, minWeight, maxWeight)
 	}
 	if l.Dash != "" && !slices.Contains(Dashes, l.Dash) {
-		return fmt.Errorf("look.dash: there is no %q: solid, dashed, dotted or dash-dot", l.Dash)
+		return fmt.Errorf(badDash, l.Dash)
 	}
 	if l.Colour != "" && !isColour(l.Colour) {
-		return fmt.Errorf("look.colour %q: wanted is # and six digits 0 to f", l.Colour)
+		return fmt.Errorf(badColour, l.Colour)
 	}
 	for _, m := range [2]Mark{l.Start, l.End} {
 		if m != "" && !slices.Contains(Marks, m) {
-			return fmt.Errorf("look: there is no end %q", m)
+			return fmt.Errorf(badMark, m)
 		}
 	}
 	return nil
@@ -208,21 +208,21 @@ func checkCrossings(c Crossings) error {
 	case "", Arch, Break, Plain:
 		return nil
 	}
-	return fmt.Errorf("crossings: there is no %q: arch, break or plain", c)
+	return fmt.Errorf(badCrossings, c)
 }
 
 func checkPins(c *Connector) error {
 	if len(c.Pins) > maxPins {
-		return fmt.Errorf("a connector has %d pins at most", maxPins)
+		return fmt.Errorf(tooManyPins, maxPins)
 	}
 	for i, p := range c.Pins {
 		if err := checkCoord(p.At); err != nil {
-			return fmt.Errorf("pins[%d].at: %w", i, err)
+			return fmt.Errorf(inPin, i, err)
 		}
 		switch p.Of {
 		case "", "from", "to":
 		default:
-			return fmt.Errorf("pins[%d].of: %q is neither from nor to", i, p.Of)
+			return fmt.Errorf(badPin, i, p.Of)
 		}
 		c.Pins[i].At = geom.Round2(p.At)
 	}
@@ -231,7 +231,7 @@ func checkPins(c *Connector) error {
 
 func checkLabels(c *Connector) error {
 	if len(c.Labels) > maxLabels {
-		return fmt.Errorf("a connector has %d labels at most", maxLabels)
+		return fmt.Errorf(tooManyLabels, maxLabels)
 	}
 	for i, l := range c.Labels {
 		if err := checkText("label", l.Text, maxString); err != nil {
@@ -239,10 +239,10 @@ func checkLabels(c *Connector) error {
 		}
 		if pl := l.Place; pl != nil {
 			if !(pl.Along >= 0 && pl.Along <= 1) {
-				return fmt.Errorf("labels[%d].place.along %v: wanted is a share from 0 to 1", i, pl.Along)
+				return fmt.Errorf(badAlong, i, pl.Along)
 			}
 			if err := checkCoord(pl.Beside); err != nil {
-				return fmt.Errorf("labels[%d].place.beside: %w", i, err)
+				return fmt.Errorf(inBeside, i, err)
 			}
 		}
 	}
@@ -251,19 +251,19 @@ func checkLabels(c *Connector) error {
 
 func checkPorts(s *Step) error {
 	if len(s.Ports) > maxPorts {
-		return fmt.Errorf("a step has %d own ports at most", maxPorts)
+		return fmt.Errorf(tooManyPorts, maxPorts)
 	}
 	seen := map[string]bool{"top": true, "right": true, "bottom": true, "left": true}
 	for i, p := range s.Ports {
 		if err := checkID(p.Name); err != nil {
-			return fmt.Errorf("ports[%d].name: %w", i, err)
+			return fmt.Errorf(inPortName, i, err)
 		}
 		if seen[p.Name] {
-			return fmt.Errorf("ports[%d].name: %q is there twice", i, p.Name)
+			return fmt.Errorf(portTwice, i, p.Name)
 		}
 		seen[p.Name] = true
 		if !(p.X >= 0 && p.X <= 1 && p.Y >= 0 && p.Y <= 1) {
-			return fmt.Errorf("ports[%d]: x and y are shares from 0 to 1", i)
+			return fmt.Errorf(badPortPlace, i)
 		}
 	}
 	return nil

@@ -20,13 +20,13 @@ const mostPoints = 1000
 
 func (w *Way) check() error {
 	if n := len(w.Points); n < 2 || n > mostPoints {
-		return fmt.Errorf("way.points: %d points; wanted are 2 to %d", n, mostPoints)
+		return fmt.Errorf(badWay, n, mostPoints)
 	}
 	for i := range w.Points {
 		q := &w.Points[i]
 		q[0], q[1] = geom.Round2(q[0]), geom.Round2(q[1])
 		if err := checkCoord(q[0], q[1]); err != nil {
-			return fmt.Errorf("way.points[%d]: %w", i, err)
+			return fmt.Errorf(inWay, i, err)
 		}
 	}
 	for _, port := range [2]string{w.From, w.To} {
@@ -44,7 +44,7 @@ func setWays(p *Page, d Part) ([]Part, error) {
 	for id, w := range d.Ways {
 		if w != nil {
 			if err := w.check(); err != nil {
-				return nil, fmt.Errorf("ways[%q]: %w", id, err)
+				return nil, fmt.Errorf(inWays, id, err)
 			}
 		}
 	}

@@ -30,9 +30,11 @@ type RowWay struct {
 	Aside bool   `json:"aside"`
 }
 
-// Rows is the step list: the steps along the flow, then those outside of it.
-func (e *Editor) Rows() []Row {
-	p := e.Page()
+// Rows is the step list of the page that is shown.
+func (e *Editor) Rows() []Row { return Rows(e.Page()) }
+
+// Rows lists the steps of a page along the flow, then those outside of it.
+func Rows(p *chart.Page) []Row {
 	g := flow.Of(p)
 	order := number.Order(g)
 	in := map[int]bool{}

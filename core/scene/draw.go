@@ -72,6 +72,7 @@ func (s *Sheet) Border() Element {
 		}
 		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Regular, 11, Quiet), bodies[i])
 	}
+	e.Items = spell(e.Items)
 	return e
 }
 
@@ -142,6 +143,7 @@ func (s *Sheet) LaneElement(l *chart.Lane) Element {
 		it.At.Y = geom.Round2(r.CY() + it.Width/2)
 		e.Items = append(e.Items, it)
 	}
+	e.Items = spell(e.Items)
 	return e
 }
 
@@ -165,6 +167,7 @@ func (s *Sheet) StepElement(sh *Shape) Element {
 	if st.Number != "" {
 		e.Items = append(e.Items, tag(sh)...)
 	}
+	e.Items = spell(e.Items)
 	return e
 }
 

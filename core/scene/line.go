@@ -45,6 +45,7 @@ func (s *Sheet) LineElement(r *Run) Element {
 	for i, l := range r.Labels {
 		e.Items = append(e.Items, r.label(l, r.Line.Kind == chart.Wide && i == 0)...)
 	}
+	e.Items = spell(e.Items)
 	return e
 }
 

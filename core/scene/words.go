@@ -1,5 +1,7 @@
 package scene
 
+import "fmt"
+
 // What the drawing says by itself.
 const (
 	wordChart    = "Chart"
@@ -16,4 +18,12 @@ func lineWords(meaning, outcome, from, to string) string {
 		t = outcome + ": " + t
 	}
 	return t
+}
+
+// unprintable says that n characters have no glyph.
+func unprintable(n int, which string) string {
+	if n == 1 {
+		return "1 character has no glyph in the fonts and is drawn as a box: " + which
+	}
+	return fmt.Sprintf("%d characters have no glyph in the fonts and are drawn as boxes: %s", n, which)
 }

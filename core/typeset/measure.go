@@ -34,60 +34,80 @@ var metrics []byte
 
 const (
 	perEm = 4096
-	// missing is the advance assumed for a character that no shipped font has;
-	// outputs squeeze such a line to the width computed here.
+	// missing is the advance of the box that stands for a character that no shipped font
+	// has.
 	missing = perEm
 )
 
+// table holds the advances of a face: those of Latin letters by themselves, others as
+// runs of characters that have one in common.
 type table struct {
-	low  [0x250]uint16 // Latin, looked up without hashing
-	rest map[rune]uint16
+	low  [0x250]uint16 // looked up without searching; 0 where there is none
+	runs []run
+}
+
+type run struct {
+	from, to rune // to is the first one after it
+	advance  uint16
 }
 
 var tables = load(metrics)
 
 func load(b []byte) (ts [faces]table) {
-	next := func() uint64 {
+	next := func() rune {
 		v, n := binary.Uvarint(b)
 		if n <= 0 {
 			panic("typeset: metrics.bin is damaged; make assets writes it anew")
 		}
 		b = b[n:]
-		return v
+		return rune(v)
 	}
 	for i := range ts {
-		n := next()
-		ts[i].rest = make(map[rune]uint16, n)
-		r := rune(0)
-		for range n {
-			r += rune(next())
-			a := uint16(next())
-			if int(r) < len(ts[i].low) {
-				ts[i].low[r] = a
-			} else {
-				ts[i].rest[r] = a
+		at := rune(0)
+		for range next() {
+			r := run{from: at + next()}
+			at = r.from + next()
+			r.to, r.advance = at, uint16(next())
+			for c := r.from; c < r.to && int(c) < len(ts[i].low); c++ {
+				ts[i].low[c] = r.advance
 			}
+			ts[i].runs = append(ts[i].runs, r)
 		}
 	}
 	return ts
 }
 
+// of is a character's advance; ok is false when the table has none.
+func (t *table) of(r rune) (a uint16, ok bool) {
+	if r >= 0 && int(r) < len(t.low) {
+		return t.low[r], t.low[r] != 0
+	}
+	lo, hi := 0, len(t.runs)
+	for lo < hi {
+		if m := (lo + hi) / 2; t.runs[m].to <= r {
+			lo = m + 1
+		} else {
+			hi = m
+		}
+	}
+	if lo < len(t.runs) && t.runs[lo].from <= r {
+		return t.runs[lo].advance, true
+	}
+	return 0, false
+}
+
 // advance of a character in 1/4096 em; ok is false when no shipped font has it.
 func advance(f Face, r rune) (a uint16, ok bool) {
-	t := &tables[f]
-	if r >= 0 && int(r) < len(t.low) {
-		a = t.low[r]
-		ok = a != 0
-	} else {
-		a, ok = t.rest[r]
+	a, ok = tables[f].of(r)
+	if !ok && f != Regular { // the tables of other faces hold what differs
+		a, ok = tables[Regular].of(r)
 	}
-	if !ok {
-		if invisible(r) {
-			return 0, true
-		}
+	switch {
+	case !ok && invisible(r):
+		return 0, true
+	case !ok:
 		return missing, false
-	}
-	if unicode.Is(unicode.Mn, r) {
+	case unicode.Is(unicode.Mn, r):
 		return 0, true // marks stand on the letter before them
 	}
 	return a, true
@@ -108,8 +128,7 @@ func Width(f Face, size float64, s string) float64 {
 	return float64(sum) * size / perEm
 }
 
-// Covered tells whether the shipped fonts have every character of s; where
-// they have not, an output must hold the line to its computed width.
+// Covered tells whether the shipped fonts have every character of s.
 func Covered(f Face, s string) bool {
 	for _, r := range s {
 		if _, ok := advance(f, r); !ok {
@@ -117,4 +136,27 @@ func Covered(f Face, s string) bool {
 		}
 	}
 	return true
+}
+
+// Shaped tells whether letters of s change with those beside them, so that their widths do
+// not add up to what a font makes of them together. Outputs hold such a text to the width
+// computed here.
+func Shaped(s string) bool {
+	for _, r := range s {
+		if r >= 0x0600 && (unicode.In(r, unicode.Arabic, unicode.Devanagari, unicode.Thai)) {
+			return true
+		}
+	}
+	return false
+}
+
+// Missing are the characters of s that no shipped font has, in their order.
+func Missing(s string) []rune {
+	var out []rune
+	for _, r := range s {
+		if _, ok := advance(Regular, r); !ok {
+			out = append(out, r)
+		}
+	}
+	return out
 }

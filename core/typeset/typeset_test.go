@@ -53,7 +53,7 @@ func TestWidth(t *testing.T) {
 	if Width(Regular, 13, "a\u200b") != Width(Regular, 13, "a") {
 		t.Error("a zero width space has a width")
 	}
-	if Covered(Regular, "Привет, мир") != true || Covered(Regular, "漢字") != false {
+	if Covered(Regular, "Привет, мир") != true || Covered(Regular, "漢字かな한글") != true || Covered(Regular, "𒀀") != false {
 		t.Error("coverage is wrong")
 	}
 }

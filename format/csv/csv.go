@@ -40,10 +40,10 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 	lanes := map[string]string{}
 	for i, r := range rows {
 		if r.key == "" {
-			return nil, fmt.Errorf("line %d, column number: it is empty; wanted is the row's key, such as 4 or R1", r.n)
+			return nil, fmt.Errorf("line %d, column number: it is empty; expected the row's key, such as 4 or R1", r.n)
 		}
 		if ids[r.key] != "" {
-			return nil, fmt.Errorf("line %d, column number: %q is there already; each row needs a key of its own", r.n, r.key)
+			return nil, fmt.Errorf("line %d, column number: %q appears twice; each row needs a key of its own", r.n, r.key)
 		}
 		ids[r.key] = fmt.Sprintf("s%d", i+1)
 		if r.lane != "" && lanes[r.lane] == "" {
@@ -72,7 +72,7 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			X: 80 + float64(i%6)*170, Y: 20 + float64(i/6)*110*float64(b2i(r.lane == "")), W: info.W, H: info.H, Fields: r.fields})
 		join := func(col, to string, m chart.Meaning, label string) error {
 			if ids[to] == "" {
-				return fmt.Errorf("line %d, column %s: there is no row %q; wanted is the number of a row of this table", r.n, col, to)
+				return fmt.Errorf("line %d, column %s: there is no row %q; expected the number of a row of this table", r.n, col, to)
 			}
 			lines++
 			l := &chart.Connector{ID: fmt.Sprintf("c%d", lines), From: chart.End{Step: ids[r.key]}, To: chart.End{Step: ids[to]}, Meaning: m}
@@ -100,7 +100,7 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 	}
 	for _, d := range reads {
 		if !p.Step(ids[d.key]).Symbol.Store() {
-			return nil, fmt.Errorf("line %d, column data: row %q is no store; wanted are rows whose symbol is stored data or direct access storage", d.n, d.key)
+			return nil, fmt.Errorf("line %d, column data: row %q is not a store; expected rows whose symbol is stored data or direct access storage", d.n, d.key)
 		}
 	}
 	// Through the JSON form, so that the limits of a chart hold here too.
@@ -139,7 +139,7 @@ func parse(b []byte) ([]row, error) {
 	first, err := rd.Read()
 	if err != nil {
 		if errors.Is(err, io.EOF) {
-			return nil, fmt.Errorf("line 1: the file is empty; wanted is the header row %s", strings.Join(head, ","))
+			return nil, fmt.Errorf("line 1: the file is empty; expected the header row %s", strings.Join(head, ","))
 		}
 		return nil, place(err)
 	}
@@ -154,7 +154,7 @@ func parse(b []byte) ([]row, error) {
 	}
 	for _, h := range head {
 		if _, ok := col[h]; !ok {
-			return nil, fmt.Errorf("line 1: the column %q is missing; wanted is the header row %s", h, strings.Join(head, ","))
+			return nil, fmt.Errorf("line 1: the column %q is missing; expected the header row %s", h, strings.Join(head, ","))
 		}
 	}
 	var out []row
@@ -215,7 +215,7 @@ func parseNext(r row) ([]way, error) {
 			w.to = bare(part)
 		}
 		if w.to == "" {
-			return nil, fmt.Errorf("line %d, column next: %q leads nowhere; wanted is 4, or yes: 5; no: 7", r.n, part)
+			return nil, fmt.Errorf("line %d, column next: %q leads nowhere; expected 4, or yes: 5; no: 7", r.n, part)
 		}
 		out = append(out, w)
 	}
@@ -287,7 +287,7 @@ func kindOf(r row, ways int) (symbol.Kind, error) {
 		}
 		names = append(names, string(i.Kind))
 	}
-	return "", fmt.Errorf("line %d, column symbol: there is no symbol %q; wanted is one of %s", r.n, r.symbol, strings.Join(names, ", "))
+	return "", fmt.Errorf("line %d, column symbol: there is no symbol %q; expected one of %s", r.n, r.symbol, strings.Join(names, ", "))
 }
 
 // Write writes the steps table of a page.

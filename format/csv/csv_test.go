@@ -88,12 +88,12 @@ func TestErrors(t *testing.T) {
 		{"number,Number,lane,symbol,text,next\r\n", "twice"},
 		{h + "1,,process,A,9\r\n", `line 2, column next: there is no row "9"`},
 		{h + "1,,wombat,A,\r\n", `line 2, column symbol: there is no symbol "wombat"`},
-		{h + "1,,,A,2\r\n1,,,B,\r\n", `line 3, column number: "1" is there already`},
+		{h + "1,,,A,2\r\n1,,,B,\r\n", `line 3, column number: "1" appears twice`},
 		{h + ",,,A,\r\n", "line 2, column number: it is empty"},
 		{h + "1,,,\"A,\r\n", "line 2"},
 		{h + "1,,,A,,,,,\r\n", "line 2: 9 cells, but the header has 5"},
 		{h + "1,,,A,yes:\r\n", "leads nowhere"},
-		{"number,lane,symbol,text,next,data\r\n1,,,A,,2\r\n2,,,B,,\r\n", `line 2, column data: row "2" is no store`},
+		{"number,lane,symbol,text,next,data\r\n1,,,A,,2\r\n2,,,B,,\r\n", `line 2, column data: row "2" is not a store`},
 		{h + "1,,,\xff\xfe,\r\n", "line 2: the file is not UTF-8"},
 	} {
 		_, err := Read([]byte(c.in), "x")

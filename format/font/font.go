@@ -3,7 +3,8 @@
 // from here, so that a text has one width everywhere.
 //
 // A face is a list of files. The first file with a glyph for a character draws
-// it; that is how browsers read a font-family list, too.
+// it; that is how browsers read a font-family list, too. Han, kana and hangul are
+// cut into slices, which are read when one of their characters is drawn.
 package font
 
 import (
@@ -19,8 +20,9 @@ var files embed.FS
 // File is one shipped font file.
 type File struct {
 	Name   string // file name: .woff2, or .woff where a file is too large for its WOFF2 to be read back here
-	Family string // CSS family; unique to the file's script, so that a list of families is a list of files
+	Family string // CSS family
 	Weight int
+	Far    bool // a slice of a large script: pages load its family when they need it
 }
 
 // Format is the file's format as CSS names it.
@@ -37,15 +39,47 @@ func (f File) Bytes() []byte {
 
 var latin = []string{"latin", "latin-ext"}
 
-// fallbacks draw what the Latin fonts have no glyph for, in this order.
-var fallbacks = []struct{ name, family, ext string }{
-	{"noto-sans-greek", "Noto Sans Greek", ".woff2"},
-	{"noto-sans-cyrillic", "Noto Sans Cyrillic", ".woff2"},
-	{"noto-sans-hebrew-hebrew", "Noto Sans Hebrew", ".woff2"},
-	{"noto-sans-arabic-arabic", "Noto Sans Arabic", ".woff"},
+// fallbacks draw what the Latin fonts have no glyph for, in this order. Those of one
+// weight are drawn heavier where bold is wanted.
+var fallbacks = []struct {
+	name, family, ext string
+	one               bool // of one weight
+}{
+	{"noto-sans-greek", "Noto Sans Greek", ".woff2", false},
+	{"noto-sans-greek-ext", "Noto Sans Greek Ext", ".woff2", false},
+	{"noto-sans-cyrillic", "Noto Sans Cyrillic", ".woff2", false},
+	{"noto-sans-cyrillic-ext", "Noto Sans Cyrillic Ext", ".woff2", false},
+	{"noto-sans-vietnamese", "Noto Sans Vietnamese", ".woff2", false},
+	{"noto-sans-hebrew-hebrew", "Noto Sans Hebrew", ".woff2", false},
+	{"noto-sans-arabic-arabic", "Noto Sans Arabic", ".woff", false},
+	{"noto-sans-thai-thai", "Noto Sans Thai", ".woff", true},
+	{"noto-sans-devanagari-devanagari", "Noto Sans Devanagari", ".woff", true},
 }
 
 const emojiFiles = 11
+
+// sliced are the scripts that come in slices, all files with the prefix being one family.
+var sliced = []struct{ prefix, family string }{
+	{"noto-sans-sc-", "Noto Sans SC"}, {"noto-sans-jp-", "Noto Sans JP"}, {"noto-sans-kr-", "Noto Sans KR"},
+}
+
+var slices = listSlices()
+
+func listSlices() []File {
+	all, err := files.ReadDir("files")
+	if err != nil {
+		panic("font: " + err.Error())
+	}
+	var out []File
+	for _, s := range sliced {
+		for _, f := range all {
+			if strings.HasPrefix(f.Name(), s.prefix) {
+				out = append(out, File{Name: f.Name(), Family: s.family, Weight: 400, Far: true})
+			}
+		}
+	}
+	return out
+}
 
 // Face lists the files of a face in the order in which they are asked for a
 // glyph: "regular", "bold" or "mono" (bold mono, for numbers).
@@ -63,15 +97,19 @@ func Face(face string) []File {
 		if i > 0 {
 			fam += " Ext"
 		}
-		out = append(out, File{fmt.Sprintf("%s-%s-%d.woff2", base, script, weight), fam, weight})
+		out = append(out, File{Name: fmt.Sprintf("%s-%s-%d.woff2", base, script, weight), Family: fam, Weight: weight})
 	}
 	for _, f := range fallbacks {
-		out = append(out, File{fmt.Sprintf("%s-%d%s", f.name, weight, f.ext), f.family, weight})
+		w := weight
+		if f.one {
+			w = 400
+		}
+		out = append(out, File{Name: fmt.Sprintf("%s-%d%s", f.name, w, f.ext), Family: f.family, Weight: w})
 	}
 	for i := range emojiFiles {
-		out = append(out, File{fmt.Sprintf("noto-emoji-%d-400.woff", i), fmt.Sprintf("Noto Emoji %d", i), 400})
+		out = append(out, File{Name: fmt.Sprintf("noto-emoji-%d-400.woff", i), Family: fmt.Sprintf("Noto Emoji %d", i), Weight: 400})
 	}
-	return out
+	return append(out, slices...)
 }
 
 // All lists every shipped file once.
@@ -101,8 +139,12 @@ func All() []File {
 // Families is the CSS font-family list of a face, quoted.
 func Families(face string) string {
 	var names []string
+	last := ""
 	for _, f := range Face(face) {
-		names = append(names, "'"+f.Family+"'")
+		if f.Family != last {
+			names = append(names, "'"+f.Family+"'")
+			last = f.Family
+		}
 	}
 	return strings.Join(append(names, "sans-serif"), ",")
 }

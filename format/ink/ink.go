@@ -4,13 +4,13 @@ package ink
 
 import (
 	"image/color"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
 	"unicode"
 
 	"github.com/tdewolff/canvas"
-	"golang.org/x/text/unicode/bidi"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
@@ -101,18 +101,32 @@ func (p *pen) text(i scene.Item) {
 	}
 	at := 0.0
 	for _, r := range runs(i.Face, i.Text) {
-		f := r.file.Face(i.Size*p.k*ptPerMM, colour(i.Fill), canvas.FontRegular, canvas.FontNormal)
+		style := canvas.FontRegular
+		if i.Face != typeset.Regular && r.weight == 400 {
+			style = canvas.FontBold // of a script with one weight: drawn heavier
+		}
+		f := r.file.Face(i.Size*p.k*ptPerMM, colour(i.Fill), style, canvas.FontNormal)
 		t := canvas.NewTextLine(f, r.text, canvas.Left)
-		p.ctx.DrawText(at, 0, t)
-		at += f.TextWidth(r.text)
+		w := typeset.Width(i.Face, i.Size, r.text) * p.k
+		if has := f.TextWidth(r.text); has > 0 && w > 0 && typeset.Shaped(r.text) { // hold it to the width it was set for
+			p.ctx.Push()
+			p.ctx.Translate(at, 0)
+			p.ctx.Scale(w/has, 1)
+			p.ctx.DrawText(0, 0, t)
+			p.ctx.Pop()
+		} else {
+			p.ctx.DrawText(at, 0, t)
+		}
+		at += w
 	}
 }
 
 const ptPerMM = 72 / 25.4
 
 type run struct {
-	text string
-	file *canvas.FontFamily
+	text   string
+	file   *canvas.FontFamily
+	weight int
 }
 
 // runs cuts a line into pieces of one font each, in the order in which they
@@ -125,21 +139,10 @@ func runs(f typeset.Face, s string) []run {
 		return r
 	}, s)
 	var out []run
-	var para bidi.Paragraph
-	if _, err := para.SetString(s, bidi.DefaultDirection(bidi.LeftToRight)); err != nil {
-		return pieces(f, s)
-	}
-	o, err := para.Order()
-	if err != nil {
-		return pieces(f, s)
-	}
-	for i := range o.NumRuns() {
-		r := o.Run(i)
-		ps := pieces(f, r.String())
-		if r.Direction() == bidi.RightToLeft {
-			for a, b := 0, len(ps)-1; a < b; a, b = a+1, b-1 {
-				ps[a], ps[b] = ps[b], ps[a]
-			}
+	for _, p := range typeset.Order(s, typeset.Leftward(s)) {
+		ps := pieces(f, s[p.From:p.To])
+		if p.Leftward {
+			slices.Reverse(ps)
 		}
 		out = append(out, ps...)
 	}
@@ -150,14 +153,14 @@ func runs(f typeset.Face, s string) []run {
 // them.
 func pieces(f typeset.Face, s string) []run {
 	var out []run
-	var last *canvas.FontFamily
+	var last font.File
 	for _, r := range s {
 		file := last
-		if last == nil || !unicode.IsMark(r) && r != '\u200d' {
+		if last.Name == "" || !unicode.IsMark(r) && r != '\u200d' {
 			file = fontFor(f, r)
 		}
 		if file != last {
-			out = append(out, run{file: file})
+			out = append(out, run{file: load(file), weight: file.Weight})
 			last = file
 		}
 		out[len(out)-1].text += string(r)
@@ -171,14 +174,11 @@ var (
 )
 
 // fontFor is the first font of the face with a glyph for r, else the first.
-func fontFor(f typeset.Face, r rune) *canvas.FontFamily {
-	files := font.Face(faceNames[f])
-	for _, file := range files {
-		if ff := load(file); ff.Face(10).Font.GlyphIndex(r) != 0 {
-			return ff
-		}
+func fontFor(f typeset.Face, r rune) font.File {
+	if file, ok := font.For(faceNames[f], r); ok {
+		return file
 	}
-	return load(files[0])
+	return font.Face(faceNames[f])[0]
 }
 
 func load(f font.File) *canvas.FontFamily {

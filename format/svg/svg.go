@@ -113,23 +113,31 @@ func item(b []byte, i *scene.Item) []byte {
 func textItem(b []byte, i *scene.Item) []byte {
 	b = append(b, `<text class="`...)
 	b = append(b, faceClass[i.Face]...)
+	at := i.At
+	if typeset.Leftward(i.Text) { // such a text starts at its right end
+		b = append(b, `" direction="rtl`...)
+		if i.Upright {
+			at.Y -= i.Width
+		} else {
+			at.X += i.Width
+		}
+	}
 	b = append(b, `" xml:space="preserve" x="`...)
-	b = geom.AppendNum(b, i.At.X)
+	b = geom.AppendNum(b, at.X)
 	b = append(b, `" y="`...)
-	b = geom.AppendNum(b, i.At.Y)
+	b = geom.AppendNum(b, at.Y)
 	b = append(b, `" font-size="`...)
 	b = geom.AppendNum(b, i.Size)
 	b = append(b, `" fill="`...)
 	b = append(b, i.Fill...)
 	if i.Upright {
 		b = append(b, `" transform="rotate(-90 `...)
-		b = geom.AppendNum(b, i.At.X)
+		b = geom.AppendNum(b, at.X)
 		b = append(b, ' ')
-		b = geom.AppendNum(b, i.At.Y)
+		b = geom.AppendNum(b, at.Y)
 		b = append(b, ')')
 	}
-	if !typeset.Covered(i.Face, i.Text) && i.Width > 0 {
-		// Some other font draws this: hold it to the width it was set for.
+	if i.Width > 0 && typeset.Shaped(i.Text) { // hold it to the width it was set for
 		b = append(b, `" lengthAdjust="spacingAndGlyphs" textLength="`...)
 		b = geom.AppendNum(b, i.Width)
 	}

@@ -1,29 +1,37 @@
-// Command fontmetrics reads the shipped fonts and writes what the core and the
-// pages need to know of them: core/typeset/metrics.bin (advances) and
-// web/static/fonts.css (faces with their exact unicode-range).
+// Command fontmetrics reads the shipped fonts and writes what the core, the writers and
+// the pages need to know of them: core/typeset/metrics.bin (advances),
+// and format/font/cover.bin (which file has which character).
 //
-// metrics.bin is a list of unsigned varints: for each face the number of
-// entries, then for each entry the distance from the last code point and the
-// advance in 1/4096 em.
+// metrics.bin is a list of unsigned varints: for each face the number of runs, then for
+// each run its distance from the end of the last one, its length and the advance that
+// its characters have in common, in 1/4096 em. The first face is regular; the others
+// hold what differs from it.
 package main
 
 import (
 	"encoding/binary"
-	"fmt"
 	"log"
 	"os"
 	"sort"
-	"strings"
 
 	sfnt "github.com/tdewolff/font"
 
 	"plaintracer/format/font"
 )
 
-const perEm = 4096
+const (
+	perEm = 4096
+	last  = 0x32000 // behind the last character of any shipped font
+)
+
+type run struct {
+	from, to rune // to is the first one after it
+	advance  uint64
+}
 
 func main() {
 	glyphs := map[string]map[rune]uint64{}
+	var cover []byte
 	for _, f := range font.All() {
 		b, err := sfnt.ToSFNT(f.Bytes())
 		if err != nil {
@@ -33,17 +41,28 @@ func main() {
 		if err != nil {
 			log.Fatalf("%s: %v", f.Name, err)
 		}
-		g := map[rune]uint64{}
-		for r := rune(0x20); r < 0x20000; r++ {
+		g, in := map[rune]uint64{}, map[rune]uint64{}
+		for r := rune(0x20); r < last; r++ {
 			if id := s.GlyphIndex(r); id != 0 {
 				g[r] = (uint64(s.GlyphAdvance(id))*perEm + uint64(s.Head.UnitsPerEm)/2) / uint64(s.Head.UnitsPerEm)
+				in[r] = 0
 			}
 		}
 		glyphs[f.Name] = g
+		rs := runs(in)
+		cover = binary.AppendUvarint(cover, uint64(len(rs)))
+		at := rune(0)
+		for _, r := range rs {
+			cover = binary.AppendUvarint(cover, uint64(r.from-at))
+			cover = binary.AppendUvarint(cover, uint64(r.to-r.from))
+			at = r.to
+		}
 	}
+	write("format/font/cover.bin", cover)
 
 	var bin []byte
-	for _, face := range []string{"regular", "bold", "mono"} {
+	regular := map[rune]uint64{}
+	for i, face := range []string{"regular", "bold", "mono"} {
 		all := map[rune]uint64{}
 		for _, f := range font.Face(face) {
 			for r, a := range glyphs[f.Name] {
@@ -52,49 +71,44 @@ func main() {
 				}
 			}
 		}
-		bin = binary.AppendUvarint(bin, uint64(len(all)))
-		last := rune(0)
-		for _, r := range sorted(all) {
-			bin = binary.AppendUvarint(bin, uint64(r-last))
-			bin = binary.AppendUvarint(bin, all[r])
-			last = r
+		if i == 0 {
+			regular = all
+		} else {
+			for r, a := range all {
+				if regular[r] == a {
+					delete(all, r)
+				}
+			}
+		}
+		rs := runs(all)
+		bin = binary.AppendUvarint(bin, uint64(len(rs)))
+		at := rune(0)
+		for _, r := range rs {
+			bin = binary.AppendUvarint(bin, uint64(r.from-at))
+			bin = binary.AppendUvarint(bin, uint64(r.to-r.from))
+			bin = binary.AppendUvarint(bin, r.advance)
+			at = r.to
 		}
 	}
 	write("core/typeset/metrics.bin", bin)
-
-	var css strings.Builder
-	for _, f := range font.All() {
-		fmt.Fprintf(&css, "@font-face{font-family:'%s';font-weight:%d;font-display:block;src:url(/static/fonts/%s) format('%s');unicode-range:%s}\n",
-			f.Family, f.Weight, f.Name, f.Format(), ranges(sorted(glyphs[f.Name])))
-	}
-	fmt.Fprintf(&css, ":root{--chart-font:%s;--chart-mono:%s}\n", font.Families("regular"), font.Families("mono"))
-	write("web/static/fonts.css", []byte(css.String()))
 }
 
-func sorted(m map[rune]uint64) []rune {
-	var out []rune
+// runs are the stretches of characters that follow each other with one advance.
+func runs(m map[rune]uint64) []run {
+	var rs []rune
 	for r := range m {
-		out = append(out, r)
+		rs = append(rs, r)
 	}
-	sort.Slice(out, func(i, j int) bool { return out[i] < out[j] })
-	return out
-}
-
-func ranges(rs []rune) string {
-	var out []string
-	for i := 0; i < len(rs); {
-		j := i
-		for j+1 < len(rs) && rs[j+1] == rs[j]+1 {
-			j++
-		}
-		if i == j {
-			out = append(out, fmt.Sprintf("U+%X", rs[i]))
+	sort.Slice(rs, func(i, j int) bool { return rs[i] < rs[j] })
+	var out []run
+	for _, r := range rs {
+		if n := len(out); n > 0 && out[n-1].to == r && out[n-1].advance == m[r] {
+			out[n-1].to++
 		} else {
-			out = append(out, fmt.Sprintf("U+%X-%X", rs[i], rs[j]))
+			out = append(out, run{r, r + 1, m[r]})
 		}
-		i = j + 1
 	}
-	return strings.Join(out, ",")
+	return out
 }
 
 func write(name string, b []byte) {

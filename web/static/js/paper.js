@@ -5,6 +5,15 @@ import { View } from './view.js';
 const $ = (id) => document.getElementById(id);
 const layers = { sheet: 'layer-lanes', lane: 'layer-lanes', step: 'layer-steps', connector: 'layer-lines' };
 
+// Fonts of the scripts that come in slices are asked for when one of their characters is
+// drawn.
+const far = /[\u1100-\u11ff\u2e80-\ud7ff\uf900-\ufaff\ufe30-\ufe4f\uff00-\uffef]|[\ud840-\ud8bf]/;
+function loadFar() {
+  if ($('fonts-far')) return;
+  const l = Object.assign(document.createElement('link'), { id: 'fonts-far', rel: 'stylesheet', href: document.body.dataset.far });
+  document.head.append(l);
+}
+
 export class Paper extends View {
   constructor(desk, drawing) {
     super(desk, [drawing], $('zoom'));
@@ -16,6 +25,7 @@ export class Paper extends View {
   patch(svg, drop) {
     for (const id of drop || []) $(id)?.remove();
     if (!svg) return;
+    if (far.test(svg)) loadFar();
     this.nursery.innerHTML = svg; // written by the core, which escapes every text
     while (this.nursery.firstChild) {
       const el = this.nursery.firstChild;

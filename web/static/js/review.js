@@ -1,70 +1,104 @@
-// The review page: zoom and pan, pick a step, comment on it. The chart is
+// The review page: look, go from step to step, pick a step, comment on it. The chart is
 // drawn by the server; nothing is computed here.
+import { View } from './view.js';
 
 const $ = (id) => document.getElementById(id);
 const desk = $('desk');
-const drawings = [...document.querySelectorAll('.page > svg')].map((svg) => ({ svg, w: svg.viewBox.baseVal.width, h: svg.viewBox.baseVal.height }));
-let zoom = 1, fitted = true;
+const drawings = [...document.querySelectorAll('.page > svg')];
+const view = new View(desk, drawings, $('zoom'));
+const cards = [...document.querySelectorAll('[data-card]')];
+const narrow = () => innerWidth < 700;
+const readable = 0.9;
 
-function show() {
-  for (const d of drawings) { d.svg.setAttribute('width', d.w * zoom); d.svg.setAttribute('height', d.h * zoom); }
-  $('zoom').textContent = `${Math.round(zoom * 100)}%`;
-}
-function fit() {
-  fitted = true;
-  zoom = Math.min(2, ...drawings.map((d) => Math.min((desk.clientWidth - 16) / d.w, (desk.clientHeight - 16) / d.h)));
-  show();
-}
-function setZoom(z) { fitted = false; zoom = Math.max(0.05, Math.min(8, z)); show(); }
-
-new ResizeObserver(() => { if (fitted) fit(); }).observe(desk);
 document.querySelector('.zoom').addEventListener('click', (e) => {
   const how = e.target.closest('button')?.dataset.zoom;
-  if (how === 'in') setZoom(zoom * 1.25);
-  if (how === 'out') setZoom(zoom / 1.25);
-  if (how === 'fit') fit();
+  if (how) view[how]();
 });
-desk.addEventListener('wheel', (e) => { if (e.ctrlKey) { e.preventDefault(); setZoom(zoom * Math.exp(-e.deltaY / 400)); } }, { passive: false });
 
-function pick(id) {
-  for (const g of document.querySelectorAll('.step.picked')) g.classList.remove('picked');
-  const g = id && document.querySelector(`.step[data-step="${CSS.escape(id)}"]`);
-  g?.classList.add('picked');
-  if ($('step')) $('step').value = id || '';
-  return g;
+// drawn is the group of a step in the chart.
+const drawn = (id) => id && document.querySelector(`.step[data-step="${CSS.escape(id)}"]`);
+
+// show brings a step into sight; on a phone large enough to be read.
+function show(g) {
+  if (!g) return;
+  if (narrow() && view.zoom < readable) view.setZoom(readable);
+  const svg = g.closest('svg'), box = g.getBBox(), v = svg.viewBox.baseVal;
+  const rect = { X: box.x - v.x, Y: box.y - v.y, W: box.width, H: box.height };
+  if (narrow()) view.centre(rect, svg); else view.reveal(rect, svg);
 }
 
-let pan = null;
+let at = -1;
+// pick chooses a step: to read what it says and leads to, and to comment on it.
+function pick(id, look) {
+  for (const g of document.querySelectorAll('.step.picked')) g.classList.remove('picked');
+  at = cards.findIndex((c) => c.dataset.card === id);
+  const g = drawn(id);
+  g?.classList.add('picked');
+  cards.forEach((c, i) => { c.hidden = i !== at; });
+  if ($('step')) {
+    $('step').value = at < 0 ? '' : id;
+    const field = document.querySelector('#remark textarea');
+    field.placeholder = at < 0 ? 'Write a comment. Ctrl+Enter sends it.' : `Write on ${cards[at].dataset.number} …`;
+  }
+  walk();
+  if (look) show(g);
+}
+
+// walk says where one is and what comes next.
+function walk() {
+  const [back, on] = [$('step-back'), $('step-on')];
+  const ways = at < 0 ? [] : [...cards[at].querySelectorAll('[data-to]')];
+  $('step-at').textContent = at < 0 ? `${cards.length} steps` : `step ${at + 1} of ${cards.length}`;
+  back.disabled = at <= 0;
+  back.querySelector('.to').textContent = at > 0 ? cards[at - 1].dataset.number : '';
+  on.disabled = at >= 0 && !ways.length && at + 1 >= cards.length || !cards.length;
+  on.querySelector('.to').textContent = at < 0 ? (cards.length ? cards[0].dataset.number : '') : ways.length ? [...new Set(ways.map((w) => w.dataset.name))].join(' or ') : cards[at + 1]?.dataset.number || '';
+}
+function onward() {
+  if (at < 0) { if (cards.length) pick(cards[0].dataset.card, true); return; }
+  const way = cards[at].querySelector('[data-to]');
+  const to = way ? way.dataset.to : cards[at + 1]?.dataset.card;
+  if (to) pick(to, true);
+}
+function backward() { if (at > 0) pick(cards[at - 1].dataset.card, true); }
+$('step-on').addEventListener('click', onward);
+$('step-back').addEventListener('click', backward);
+document.querySelector('.leaf').addEventListener('click', (e) => {
+  const to = e.target.closest('[data-to]')?.dataset.to;
+  if (to) pick(to, true);
+});
+
 desk.addEventListener('pointerdown', (e) => {
-  if (e.button > 1) return;
-  pan = { x: e.clientX, y: e.clientY, left: desk.scrollLeft, top: desk.scrollTop };
+  if (view.touch(e) || e.button > 1) return;
+  if (e.button === 1) e.preventDefault();
+  view.beginPan(e);
 });
-addEventListener('pointermove', (e) => {
-  if (!pan) return;
-  desk.scrollLeft = pan.left + pan.x - e.clientX;
-  desk.scrollTop = pan.top + pan.y - e.clientY;
-});
-addEventListener('pointerup', () => { pan = null; });
-desk.addEventListener('click', (e) => pick(e.target.closest('.step')?.dataset.step));
-$('step')?.addEventListener('change', (e) => pick(e.target.value)?.scrollIntoView({ block: 'center', inline: 'center' }));
+desk.addEventListener('pointermove', (e) => view.touch(e));
+for (const what of ['pointerup', 'pointercancel']) addEventListener(what, (e) => { if (view.touch(e)) view.panned = true; });
+desk.addEventListener('click', (e) => { if (!view.panned) pick(e.target.closest('.step')?.dataset.step); });
+$('step')?.addEventListener('change', (e) => pick(e.target.value, true));
 $('comments').addEventListener('click', (e) => {
   const id = e.target.closest('.remark')?.dataset.step;
-  if (id) pick(id)?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  if (id) pick(id, true);
 });
 
 const form = $('remark');
 if (form) {
   const who = $('who');
-  who.value = localStorage.who || '';
+  try { who.value = localStorage.who || ''; } catch { /* a private window keeps nothing */ }
+  const known = () => form.classList.toggle('known', who.value !== '');
+  known();
   form.addEventListener('keydown', (e) => { if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) { e.preventDefault(); form.requestSubmit(); } });
-  form.addEventListener('submit', () => { localStorage.who = who.value; $('wrong').hidden = true; });
-  $('comments').addEventListener('htmx:after:swap', () => { form.querySelector('textarea').value = ''; });
+  form.addEventListener('submit', () => {
+    try { localStorage.who = who.value; } catch { /* as above */ }
+    $('wrong').hidden = true;
+  });
+  $('comments').addEventListener('htmx:after:swap', () => { form.querySelector('textarea').value = ''; known(); });
 }
 document.addEventListener('keydown', (e) => {
-  if (e.target.closest('input, textarea, select')) return;
-  if (e.key === '+') setZoom(zoom * 1.25);
-  if (e.key === '-') setZoom(zoom / 1.25);
-  if (e.key === '0') fit();
-  if (e.key === '9') setZoom(1);
+  if (e.target.closest('input, textarea, select') || e.ctrlKey || e.metaKey || e.altKey) return;
+  const f = { '+': () => view.in(), '=': () => view.in(), '-': () => view.out(), 0: () => view.fit(), 9: () => view.setZoom(1), '[': backward, ']': onward, Escape: () => pick('') }[e.key];
+  if (f) { e.preventDefault(); f(); }
 });
-fit();
+walk();
+view.fit();

@@ -68,6 +68,13 @@ export class View {
     if (dy) this.desk.scrollTop += dy;
   }
 
+  // centre scrolls a rectangle of a drawing to the middle of the view.
+  centre(rect, drawing) {
+    const d = drawing.getBoundingClientRect(), desk = this.desk.getBoundingClientRect();
+    this.desk.scrollLeft += d.left + (rect.X + rect.W / 2) * this.zoom - desk.left - this.desk.clientWidth / 2;
+    this.desk.scrollTop += d.top + (rect.Y + rect.H / 2) * this.zoom - desk.top - this.desk.clientHeight / 2;
+  }
+
   // beginPan scrolls along with the pointer until it is let go.
   beginPan(e) {
     const from = { x: e.clientX, y: e.clientY, left: this.desk.scrollLeft, top: this.desk.scrollTop };
