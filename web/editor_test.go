@@ -84,7 +84,7 @@ func TestEditorByHand(t *testing.T) {
 	b.until("all keys", `document.querySelector('#panel .keytable')`)
 	b.key("\x1b")
 	b.key(",")
-	if eval[bool](b, `document.querySelector('#list').offsetParent !== null`) {
+	if eval[bool](b, `document.querySelector('#rows').offsetParent !== null`) {
 		t.Error("the step list does not fold away")
 	}
 	b.key(",")

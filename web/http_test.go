@@ -304,7 +304,7 @@ func TestBadInput(t *testing.T) {
 	r := s.post(t, "/charts/"+id+"/commands", cookie, token, "application/json", []byte(fmt.Sprintf(`{"client":"abcd","commands":[{"n":1,"command":{"words":"x","parts":[{"do":"step.set","page":%q,"id":"nobody","text":"x"}]}}]}`, was.Pages[0].ID)))
 	text, _ := io.ReadAll(r.Body)
 	r.Body.Close()
-	if r.StatusCode != 200 || !strings.Contains(string(text), "has been deleted") {
+	if r.StatusCode != 200 || !strings.Contains(string(text), "no longer exists") {
 		t.Errorf("a command on a step that is gone: %d %s", r.StatusCode, text)
 	}
 	now, seq2, _ := s.store.Chart(id)

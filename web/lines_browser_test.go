@@ -237,7 +237,7 @@ func TestLinesByHand(t *testing.T) {
 	if c := b.connector("loose"); c.To.Step != "d" {
 		t.Errorf("the loose end holds at %+v", c.To)
 	}
-	b.until("no loose ends on the rail", `document.querySelector('#loose-count').parentElement.hidden`)
+	b.until("no loose ends on the rail", `!document.querySelector('#loose-count').offsetParent`)
 
 	// A port of its own, where the outline is pressed with Alt.
 	sx, sy := b.at(130, 176)

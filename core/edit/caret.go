@@ -250,9 +250,9 @@ func (e *Editor) typingNow() *Typing {
 	t.From, t.To = unitsAt(t.Text, t.from), unitsAt(t.Text, t.to)
 	l := e.typedLines()[0]
 	t.Rect, t.Size, t.Bold, t.Upright = e.textBox(), l.Size, l.Face == typeset.Bold, l.Upright
-	t.Whole = t.Rect.Grow(12)
+	t.Whole = t.Rect
 	if sh := e.Sheet().Shape(t.ID); sh != nil {
-		t.Whole = t.Whole.Union(sh.Rect.Grow(cropOff + 4))
+		t.Whole = t.Whole.Union(sh.Rect.Grow(1))
 	}
 	return &t
 }

@@ -19,7 +19,6 @@ type drawn struct {
 	rows    int // status at which the rows were last given
 	facts   string
 	picked  string // the selection at the last facts
-	typing  bool   // whether there was typing then
 	offered bool   // closing the gap
 }
 
@@ -197,8 +196,8 @@ func (e *Editor) Update(fresh bool) Update {
 	u.Drop = d.lines.dropped(u.Drop, "connector-")
 
 	// In the middle of a gesture nothing else of them changes.
-	if picked := e.picked(); e.gesture == nil && (e.typing == nil || !d.typing) || fresh || picked != d.picked {
-		d.picked, d.typing = picked, e.typing != nil
+	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {
+		d.picked = picked
 		f := e.Facts()
 		if now := quote(f); now != d.facts {
 			d.facts = now

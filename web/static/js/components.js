@@ -31,7 +31,7 @@ document.addEventListener('alpine:init', () => {
   }));
   Alpine.data('empty', () => ({
     get shown() { return now().facts.steps === 0 && !now().busy; },
-    list() { document.getElementById('list').classList.remove('folded'); document.getElementById('next-step').focus(); },
+    list() { if (document.getElementById('list').classList.contains('folded')) perform('fold-list', ''); document.getElementById('next-step').focus(); },
     paste() { perform('paste', ''); },
     take() { perform('hand', 'terminator'); document.getElementById('desk').focus(); },
   }));

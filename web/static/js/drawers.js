@@ -45,7 +45,7 @@ export class Drawers {
     this.core().act('drawer-opened', '');
     if (name === 'lane') this.lanes(true);
     this.sight();
-    part.querySelector('input, textarea, button:not([aria-disabled=true])')?.focus({ preventScroll: true });
+    [...part.querySelectorAll('.drawer-parts :is(input, textarea, button:not([aria-disabled=true]))')].find((el) => el.offsetParent)?.focus({ preventScroll: true });
   }
 
   of(b) { const n = b.dataset.act.slice(7); return n === 'lanes' ? 'lane' : n; }

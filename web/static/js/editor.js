@@ -115,7 +115,7 @@ function apply(u) {
   if (u.facts) {
     facts = u.facts;
     Object.assign(now, { facts, busy: !!u.typing || !!facts.hand });
-    paper.size(facts.w, facts.h);
+    paper.size(facts.w, facts.h, !!(u.typing || typing.open || typing.ending));
     bench.show(facts);
     rows.select(facts.selected);
     drawers.lanes();
@@ -136,7 +136,10 @@ function pointer(type, x, y, e) {
   return core.pointer(type, x, y, e.button > 0 ? e.button : 0, e.shiftKey, e.ctrlKey || e.metaKey, e.altKey, paper.zoom, e.pointerType === 'touch').cursor;
 }
 
-function fold(el) { el.classList.toggle('folded'); } // the paper follows by itself when it is fitted
+function fold(el) { // the paper follows by itself when it is fitted
+  const on = el.classList.toggle('folded');
+  el.querySelector('.fold').setAttribute('aria-expanded', !on);
+}
 
 function openMargin(on) {
   const leaf = document.querySelector('#margin .leaf'), b = document.querySelector('[data-act=margin]');

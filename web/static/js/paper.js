@@ -45,11 +45,13 @@ export class Paper extends View {
     if (guides !== this.guides) { this.guides = guides; $('layer-guides').innerHTML = guides; }
   }
 
-  size(w, h) {
+  // size follows the sheet. A fitted view shows it whole again, but not while somebody
+  // types: what is typed on stays where it is.
+  size(w, h, typing) {
     if (w === this.sizes[0].w && h === this.sizes[0].h && this.sized) return;
     this.sizes[0] = { w, h }; this.sized = true;
     this.drawing.setAttribute('viewBox', `0 0 ${w} ${h}`);
-    if (this.fitted && !this.held) this.fit(); else this.show();
+    if (this.fitted && !this.held && !typing) this.fit(); else this.show();
   }
 
   // corner is where the drawing's upper left stands in the paper around it.
@@ -78,6 +80,7 @@ export class Paper extends View {
       if (!$('typing').hidden) e.preventDefault();
     });
     desk.addEventListener('pointerdown', (e) => {
+      if (e.target.closest('button')) return; // words on an empty page
       if (this.touch(e)) { clearTimeout(pressed); stop(); return; }
       if (e.button === 1 || (e.button === 0 && this.panning)) { e.preventDefault(); this.beginPan(e); return; }
       const bar = desk.getBoundingClientRect();

@@ -71,11 +71,10 @@ document.querySelector('.leaf').addEventListener('click', (e) => {
 desk.addEventListener('pointerdown', (e) => {
   if (view.touch(e) || e.button > 1) return;
   if (e.button === 1) e.preventDefault();
-  view.beginPan(e);
+  view.beginPan(e, () => pick(e.target.closest('.step')?.dataset.step));
 });
 desk.addEventListener('pointermove', (e) => view.touch(e));
-for (const what of ['pointerup', 'pointercancel']) addEventListener(what, (e) => { if (view.touch(e)) view.panned = true; });
-desk.addEventListener('click', (e) => { if (!view.panned) pick(e.target.closest('.step')?.dataset.step); });
+for (const what of ['pointerup', 'pointercancel']) addEventListener(what, (e) => view.touch(e));
 $('step')?.addEventListener('change', (e) => pick(e.target.value, true));
 $('comments').addEventListener('click', (e) => {
   const id = e.target.closest('.remark')?.dataset.step;

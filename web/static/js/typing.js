@@ -72,6 +72,8 @@ export class Typing {
     if (!this.open) return;
     const text = this.field.value;
     this.shut(back);
+    this.ending = true;
     this.core().act('accept', text);
+    this.ending = false;
   }
 }

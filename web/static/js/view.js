@@ -56,9 +56,11 @@ export class View {
   // reveal scrolls so that a rectangle of a drawing is in sight, with some room around.
   reveal(rect, drawing = this.drawings[0]) {
     const d = drawing.getBoundingClientRect(), desk = this.desk.getBoundingClientRect(), pad = 14;
-    const box = { left: d.left + rect.X * this.zoom - pad, top: d.top + rect.Y * this.zoom - pad };
-    box.right = box.left + rect.W * this.zoom + 2 * pad; box.bottom = box.top + rect.H * this.zoom + 2 * pad;
+    const box = { left: d.left + rect.X * this.zoom, top: d.top + rect.Y * this.zoom };
+    box.right = box.left + rect.W * this.zoom; box.bottom = box.top + rect.H * this.zoom;
     const bottom = desk.top + this.desk.clientHeight, right = desk.left + this.desk.clientWidth;
+    if (box.left >= desk.left && box.top >= desk.top && box.right <= right && box.bottom <= bottom) return;
+    box.left -= pad; box.top -= pad; box.right += pad; box.bottom += pad;
     let dx = 0, dy = 0;
     if (box.right > right) dx = box.right - right;
     if (box.left - dx < desk.left) dx = box.left - desk.left;
@@ -75,8 +77,9 @@ export class View {
     this.desk.scrollTop += d.top + (rect.Y + rect.H / 2) * this.zoom - desk.top - this.desk.clientHeight / 2;
   }
 
-  // beginPan scrolls along with the pointer until it is let go.
-  beginPan(e) {
+  // beginPan scrolls along with the pointer until it is let go; let go where it was
+  // pressed, it was a tap.
+  beginPan(e, tapped) {
     const from = { x: e.clientX, y: e.clientY, left: this.desk.scrollLeft, top: this.desk.scrollTop };
     const move = (m) => {
       if (m.pointerId !== e.pointerId || this.pinch) return;
@@ -86,8 +89,8 @@ export class View {
     const end = (m) => {
       if (m.pointerId !== e.pointerId) return;
       for (const [what, f] of [['pointermove', move], ['pointerup', end], ['pointercancel', end]]) removeEventListener(what, f);
-      this.panned = Math.hypot(m.clientX - from.x, m.clientY - from.y) > 6;
       document.body.classList.remove('panning');
+      if (m.type === 'pointerup' && !this.pinched && Math.hypot(m.clientX - from.x, m.clientY - from.y) < 6) tapped?.();
     };
     document.body.classList.add('panning');
     for (const [what, f] of [['pointermove', move], ['pointerup', end], ['pointercancel', end]]) addEventListener(what, f);
@@ -99,6 +102,7 @@ export class View {
     if (e.pointerType !== 'touch') return false;
     if (e.type === 'pointerdown') {
       this.fingers.set(e.pointerId, e);
+      this.pinched = this.fingers.size > 1;
       if (this.fingers.size === 2) {
         const [a, b] = [...this.fingers.values()];
         this.pinch = { gap: Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY), zoom: this.zoom, x: (a.clientX + b.clientX) / 2, y: (a.clientY + b.clientY) / 2 };
