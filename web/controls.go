@@ -31,6 +31,7 @@ func controls() map[string]any {
 			}
 			return out
 		},
+		"rest":      strings.TrimPrefix,
 		"icon":      icon,
 		"alignIcon": alignIcon,
 	}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 
 	"plaintracer/core/edit"
 )
@@ -116,7 +117,7 @@ func TestDrawers(t *testing.T) {
 	b.click(x, y)
 	b.press("Symbol")
 	first := eval[string](b, `document.activeElement.getAttribute('aria-label')`)
-	b.arrow("ArrowRight")
+	b.key(kb.ArrowRight)
 	if now := eval[string](b, `document.activeElement.getAttribute('aria-label')`); now == first || now == "" {
 		t.Errorf("from %q the arrow leads to %q", first, now)
 	}
@@ -149,12 +150,6 @@ func TestDrawers(t *testing.T) {
 	b.until("an empty line after it", `document.querySelectorAll('[data-drawer=fields] [data-old]').length === 2`)
 	b.press("Remove")
 	b.until("no field", `!editor.core.chart().includes('D-7')`)
-}
-
-// arrow presses an arrow key.
-func (b *browser) arrow(name string) {
-	b.t.Helper()
-	eval[bool](b, fmt.Sprintf(`(document.activeElement.dispatchEvent(new KeyboardEvent('keydown', {key: %q, bubbles: true, cancelable: true})), true)`, name))
 }
 
 // An empty page tells how to begin; the words are gone with the first step, which can be

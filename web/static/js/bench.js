@@ -103,10 +103,10 @@ export class Bench {
       h.setAttribute('aria-hidden', 'true');
       box.append(h);
       for (const i of g.items) {
-        const b = document.createElement('button'), k = document.createElement('kbd');
+        const b = document.createElement('button');
         b.setAttribute('role', 'menuitem');
-        b.append(i.words);
-        if (i.key) { k.textContent = i.key; b.append(k); b.setAttribute('aria-label', i.words); }
+        b.textContent = i.words;
+        if (i.key) { b.dataset.key = i.key; b.setAttribute('aria-keyshortcuts', i.key.replace('Ctrl', 'Control')); }
         b.onclick = () => { this.shut(); this.perform(i.name, ''); };
         box.append(b);
       }
