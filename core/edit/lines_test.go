@@ -442,3 +442,29 @@ func FuzzLines(f *testing.F) {
 		}
 	})
 }
+
+// A step that is resized keeps its connectors at the middle of its sides and at its tips,
+// where the step at the other end can take them.
+func TestResizeKeepsTheMiddle(t *testing.T) {
+	for _, kind := range []symbol.Kind{symbol.Decision, symbol.Process, symbol.Document} {
+		w := open(t)
+		left, s, right := w.put(symbol.Process, 160, 200, "A"), w.put(kind, 400, 200, "Whole"), w.put(symbol.Process, 660, 200, "B")
+		below := w.put(symbol.Process, 400, 440, "C")
+		for _, l := range [][2]*chart.Step{{left, s}, {s, right}, {s, below}} {
+			w.connect(w.Page().Step(l[0].ID), w.Page().Step(l[1].ID))
+		}
+		w.selectOnly(s.ID)
+		c := corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
+		w.drag(c.X, c.Y, c.X+32, c.Y+24)
+		r := w.Sheet().Shape(s.ID).Rect
+		for _, run := range w.Sheet().Lines {
+			q := run.Points[0]
+			if run.Line.To.Step == s.ID {
+				q = run.Points[len(run.Points)-1]
+			}
+			if len(run.Points) != 2 || math.Abs(q.X-r.CX()) > 0.01 && math.Abs(q.Y-r.CY()) > 0.01 {
+				t.Errorf("%s: %v, the step is %v", kind, run.Points, r)
+			}
+		}
+	}
+}

@@ -23,6 +23,9 @@ func Keep(was *Page, routes []Route, now *Page) {
 	for i := range now.Lines {
 		l := &now.Lines[i]
 		l.Way, l.Firm = nil, false
+		for _, e := range [2]*End{&l.From, &l.To} {
+			e.Middle = e.Box >= 0 && by[e.Box] == nil
+		}
 		j := find(i, l.ID)
 		if j < 0 || l.Direct || routes[j].Through {
 			continue

@@ -222,7 +222,7 @@ func (r *Router) gates(list []gate, p *Page, e *End, no sides, rects []geom.Rect
 		if e.Port != "" && e.Port != port.Name {
 			continue
 		}
-		g := gate{name: port.Name, side: port.Side, slide: max(0, port.Slide-e.Half), fixed: e.Port != "", port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y)))}
+		g := gate{name: port.Name, side: port.Side, slide: max(0, port.Slide-e.Half), fixed: e.Port != "", port: round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y))), stiff: stiffness(e, port)}
 		switch {
 		case out && (port.Side == symbol.Top || port.Side == symbol.Left):
 			g.cost = againstOut
@@ -428,8 +428,15 @@ func (f *found) straighten(rects []geom.Rect, meet func(geom.Rect)) {
 	if a+b == 0 || math.Abs(off) > a+b {
 		return
 	}
-	// Each gives way in proportion to its room.
-	at := geom.Round2(off * a / (a + b))
+	// Each gives way in proportion to its room, or the stiffer one no more than it must.
+	at := off * a / (a + b)
+	switch {
+	case f.from.stiff > f.to.stiff:
+		at = off - math.Max(-b, math.Min(off, b))
+	case f.from.stiff < f.to.stiff:
+		at = math.Max(-a, math.Min(off, a))
+	}
+	at = geom.Round2(at)
 	q, r := p[0], p[3]
 	if level {
 		q.Y = geom.Round2(q.Y + at)

@@ -61,6 +61,7 @@ type End struct {
 	Side   symbol.Side
 	Room   float64 // before the port, where the line may turn only beyond; 0 for Margin
 	Half   float64 // half of the breadth of a broad line, which stays within its side
+	Middle bool    // its box is new or was changed: the line keeps to the middle of its side
 }
 
 // Line is a connector to be routed. Lines of a page come in a fixed order,

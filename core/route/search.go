@@ -20,6 +20,25 @@ type gate struct {
 	fixed bool // the port was asked for by name
 	cost  float64
 	slide float64
+	stiff int // of two ends that could slide, the stiffer one stays at its port
+}
+
+// How stiff an end is: a tip is left less readily than a flat side, the middle of a side
+// least where the step has just been changed.
+const (
+	flat = iota
+	tipped
+	middle
+)
+
+func stiffness(e *End, p symbol.Port) int {
+	switch {
+	case e.Middle:
+		return middle
+	case p.Tip:
+		return tipped
+	}
+	return flat
 }
 
 // wall is a stretch of another line that this one must not run along.

@@ -168,6 +168,7 @@ type Port struct {
 	// Slide is how far a line may hold beside the port, when several must share
 	// the side: a little at a tip. Edge tells where the outline is there.
 	Slide float64
+	Tip   bool // the outline comes to a point there
 }
 
 // tip is how far beside a decision's tip a line may hold, px.
@@ -208,6 +209,12 @@ func (k Kind) Ports(w, h float64) []Port {
 		p[Right].At.Y, p[Left].At.Y = shoulder(h)/2, shoulder(h)/2
 		p[Right].Slide, p[Left].Slide = shoulder(h)/2-6, shoulder(h)/2-6
 	}
+	if k == Decision {
+		for i := range p {
+			p[i].Tip = true
+		}
+	}
+	p[Bottom].Tip = p[Bottom].Tip || k == OffPage
 	out := p[:]
 	for i := range out {
 		out[i].Name = out[i].Side.String()

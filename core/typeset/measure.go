@@ -138,12 +138,12 @@ func Covered(f Face, s string) bool {
 	return true
 }
 
-// Shaped tells whether letters of s change with those beside them, so that their widths do
-// not add up to what a font makes of them together. Outputs hold such a text to the width
-// computed here.
+// Shaped tells whether letters of s change with those beside them, or may be put together
+// from parts (Vietnamese ones with two marks), so that their widths do not add up to what
+// a font makes of them together. Outputs hold such a text to the width computed here.
 func Shaped(s string) bool {
 	for _, r := range s {
-		if r >= 0x0600 && (unicode.In(r, unicode.Arabic, unicode.Devanagari, unicode.Thai)) {
+		if r >= 0x0600 && unicode.In(r, unicode.Arabic, unicode.Devanagari, unicode.Thai) || r >= 0x1EA0 && r <= 0x1EF9 {
 			return true
 		}
 	}
