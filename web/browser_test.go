@@ -90,8 +90,11 @@ func eval[T any](b *browser, script string) T {
 func (b *browser) until(what, script string) {
 	b.t.Helper()
 	for end := time.Now().Add(20 * time.Second); time.Now().Before(end); time.Sleep(30 * time.Millisecond) {
-		if eval[bool](b, "(() => { try { return !!("+script+"); } catch { return false; } })()") {
+		// In the middle of a navigation there is nothing to ask.
+		if ok, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool]("(() => { try { return !!("+script+"); } catch { return false; } })()")); ok && err == nil {
 			return
+		} else if b.ctx.Err() != nil {
+			b.t.Fatalf("%s: %v", what, b.ctx.Err())
 		}
 	}
 	b.t.Fatalf("did not come: %s", what)

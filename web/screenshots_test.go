@@ -79,6 +79,12 @@ func TestScreenshots(t *testing.T) {
 	picture("menu")
 	b.key("\x1b")
 
+	// A text being typed, longer than its symbol was.
+	b.double(x, y)
+	b.key("Fit to travel, in the crate that it came in?")
+	picture("typing")
+	b.key("\x1b")
+
 	b.press("Export")
 	b.until("the export panel", `document.querySelector('#panel form')`)
 	picture("export")
@@ -88,6 +94,11 @@ func TestScreenshots(t *testing.T) {
 	picture("share")
 	link := eval[string](b, `document.querySelector('#share .link input').value`)
 	b.press("Close")
+	b.saved()
+	b.open("/charts")
+	b.press("Blank page A4 landscape, lanes if you want them")
+	b.until("the editor", `document.body.dataset.ready`)
+	picture("empty-page")
 	b.edit("Packing a crate")
 	picture("flowchart")
 	b.openChart(s, everyLine())
@@ -112,4 +123,10 @@ func TestScreenshots(t *testing.T) {
 	p := eval[[]float64](b, fmt.Sprintf(`(() => { const r = document.querySelector('[data-step=%q]').getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.height / 2]; })()`, "s7"))
 	b.run(chromedp.MouseClickXY(p[0], p[1]))
 	picture("review")
+	b.run(chromedp.EmulateViewport(390, 780, chromedp.EmulateMobile, chromedp.EmulateTouch), chromedp.Reload())
+	b.until("the comments", `document.querySelectorAll('.remark').length === 2`)
+	for range 7 {
+		b.run(chromedp.Click(chromedp.CSS("#step-on")))
+	}
+	picture("phone")
 }

@@ -129,3 +129,65 @@ func TestFree(t *testing.T) {
 		t.Errorf("%v is too near", got)
 	}
 }
+
+func onPage(rects ...geom.Rect) *chart.Page {
+	p := chart.NewPage("p")
+	for i, r := range rects {
+		p.Steps = append(p.Steps, &chart.Step{ID: string(rune('a' + i)), Symbol: symbol.Process, X: r.X, Y: r.Y, W: r.W, H: r.H})
+		if i > 0 {
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: string(rune('p' + i)), From: chart.End{Step: p.Steps[i-1].ID}, To: chart.End{Step: p.Steps[i].ID}, Meaning: chart.Flow})
+		}
+	}
+	return p
+}
+
+// Three in a row brought to one left edge stand below each other, in their order; what is
+// not moved keeps its place and is kept off.
+func TestSpread(t *testing.T) {
+	p := onPage(geom.Rect{X: 0, Y: 100, W: 100, H: 50}, geom.Rect{X: 200, Y: 100, W: 100, H: 50}, geom.Rect{X: 400, Y: 100, W: 100, H: 50}, geom.Rect{X: 20, Y: 160, W: 60, H: 20})
+	var want []chart.Place
+	for _, s := range p.Steps[:3] {
+		pl := chart.PlaceOf(s)
+		pl.X = 0
+		want = append(want, pl)
+	}
+	got := Spread(p, want, false)
+	for i, y := range []float64{100, 150 + Gap, 200 + 2*Gap} {
+		if got[i].ID != p.Steps[i].ID || got[i].X != 0 || got[i].Y != y {
+			t.Errorf("%d: %+v, want y %v", i, got[i], y)
+		}
+	}
+}
+
+// What follows a step that grows moves along and keeps its gap; what does not follow
+// stays, unless it would be touched.
+func TestGrown(t *testing.T) {
+	p := onPage(geom.Rect{X: 0, Y: 0, W: 100, H: 50}, geom.Rect{X: 0, Y: 98, W: 100, H: 50}, geom.Rect{X: 0, Y: 196, W: 100, H: 50})
+	p.Steps = append(p.Steps, &chart.Step{ID: "x", Symbol: symbol.Process, X: 300, Y: 98, W: 100, H: 50})
+	was, now := p.StepRect(p.Steps[0]), geom.Rect{X: -20, Y: 0, W: 140, H: 80}
+	box, moved := Grown(p, "a", "", was, now, false)
+	if box != now || len(moved) != 2 || moved[0].ID != "b" || moved[0].Y != 128 || moved[1].Y != 226 {
+		t.Errorf("%v, moved %+v", box, moved)
+	}
+	// Sideways it goes off what stands at its left.
+	p.Steps[3].X, p.Steps[3].Y = -110, 10
+	if box, _ := Grown(p, "a", "", was, now, false); box.X != -2 {
+		t.Errorf("beside a neighbour it stands at %v", box)
+	}
+}
+
+func TestBeside(t *testing.T) {
+	one := geom.Rect{X: 100, Y: 100, W: 100, H: 50}
+	dx, dy := Beside([]geom.Rect{one}, []geom.Rect{one}, nil, 24, false)
+	if dx != 0 || dy < 74 || dy > 90 {
+		t.Errorf("moved by %v, %v", dx, dy)
+	}
+	dx, dy = Beside([]geom.Rect{one}, []geom.Rect{one}, nil, 24, true)
+	if dx < 124 || dx > 140 || dy != 0 {
+		t.Errorf("in lanes moved by %v, %v", dx, dy)
+	}
+	line := geom.Rect{X: 100, Y: 200, W: 400}
+	if _, dy = Beside([]geom.Rect{one}, []geom.Rect{one}, []geom.Rect{line}, 24, false); dy < 110 {
+		t.Errorf("a copy lies on a line: moved by %v", dy)
+	}
+}

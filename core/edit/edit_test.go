@@ -3,6 +3,7 @@ package edit
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"math/rand/v2"
 	"slices"
 	"strings"
@@ -585,5 +586,91 @@ func TestUndoSaysWhenItCannot(t *testing.T) {
 	}
 	if err := w.Receive(Event{w.Seq() + 5, "other", 2, chart.Command{}}); err == nil {
 		t.Error("a gap in the log goes unnoticed")
+	}
+}
+
+// Lanes by name: steps go into the lane in whose band they stand, or the one that they
+// name in a field; typed on, a list takes the place of the one before; without lanes the
+// steps stand where they stood.
+func TestLanesByName(t *testing.T) {
+	w := open(t)
+	var ids []string
+	for i := range 10 { // a column, as a flowchart without lanes stands
+		ids = append(ids, w.put(symbol.Process, 300, 100+float64(i)*104, fmt.Sprint("Step ", i)).ID)
+	}
+	at := func() (out []geom.Point) {
+		for _, id := range ids {
+			out = append(out, w.centre(id))
+		}
+		return out
+	}
+	before := at()
+	w.Do("drawer-opened", "lane")
+	w.Do("lane-names", "Borrower")
+	w.Do("lane-names", "Borrower\nLoans desk")
+	w.Do("lane-names", "Borrower\nLoans desk\n\nTransport\n")
+	p := w.Page()
+	if got := fmt.Sprint(names(p)); got != "[Borrower Loans desk Transport]" {
+		t.Fatalf("lanes %v", got)
+	}
+	for i, s := range p.Steps {
+		r := p.LaneRect(p.Lane(s.Lane))
+		if !p.StepRect(s).Inside(r) {
+			t.Errorf("step %d at %v is not inside its lane %v", i, p.StepRect(s), r)
+		}
+		if i > 0 && p.LaneTop(s.Lane) < p.LaneTop(p.Steps[i-1].Lane) {
+			t.Errorf("step %d stands above the one before it", i)
+		}
+		if d := w.centre(s.ID).Sub(before[i]); math.Abs(d.X) > 0.01 || math.Abs(d.Y) > 60 {
+			t.Errorf("step %d moved by %v", i, d)
+		}
+	}
+	now := at()
+	w.Do("drawer-kept", "")
+	w.Do("lanes-away", "")
+	for i, q := range at() {
+		if q != now[i] {
+			t.Errorf("without lanes step %d is at %v, was at %v", i, q, now[i])
+		}
+	}
+	w.Undo()
+	w.Undo()
+	if q := at(); len(p.Lanes) != 0 || fmt.Sprint(q) != fmt.Sprint(before) {
+		t.Errorf("taken back: %d lanes, %v, was %v", len(p.Lanes), q, before)
+	}
+	// Named in a field.
+	for i, role := range []string{"Registrar", "Courier", "Registrar"} {
+		f := []chart.Field{{Name: "Role", Value: role}}
+		w.do("field", chart.Part{Do: "step.set", Page: "p1", ID: ids[i*3], Fields: &f})
+	}
+	if got := w.Facts().LaneNames; fmt.Sprint(got) != "[Registrar Courier]" {
+		t.Errorf("proposed are %v", got)
+	}
+	w.Do("lane-names", strings.Join(w.Facts().LaneNames, "\n"))
+	for i, role := range []string{"Registrar", "Courier", "Registrar"} {
+		if got := p.Lane(p.Step(ids[i*3]).Lane).Name; got != role {
+			t.Errorf("step %d is in %s, its role is %s", i*3, got, role)
+		}
+	}
+	if o := overlaps(w); len(o) > 0 {
+		t.Error(o)
+	}
+}
+
+// Facts count what is selected, and do not say 'Lane Lane 1'.
+func TestSelectionInWords(t *testing.T) {
+	w := open(t)
+	w.two()
+	w.Do("all", "")
+	if got := w.Facts().Title; got != "2 steps, 1 connector" {
+		t.Errorf("all selected: %q", got)
+	}
+	w.Do("lane-names", "Lane 1\nBorrower")
+	for i, want := range []string{"Lane 1", "Lane Borrower"} {
+		w.selectOnly()
+		w.lane = w.Page().Lanes[i].ID
+		if got := w.Facts().Title; got != want {
+			t.Errorf("lane %d: %q, want %q", i, got, want)
+		}
 	}
 }

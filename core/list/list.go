@@ -3,6 +3,7 @@
 package list
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 
@@ -48,10 +49,10 @@ func unmarked(l string) string {
 // does it. It is an error when there are none or too many.
 func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 	if len(lines) == 0 {
-		return nil, fmt.Errorf("type at least one line")
+		return nil, errors.New(noLines)
 	}
 	if len(lines) > MostLines {
-		return nil, fmt.Errorf("there are %d lines; %d is the most", len(lines), MostLines)
+		return nil, fmt.Errorf(tooManyLines, len(lines), MostLines)
 	}
 	p := chart.NewPage("p1")
 	lanes := map[string]string{}

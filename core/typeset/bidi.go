@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"golang.org/x/text/unicode/bidi"
 )
@@ -66,6 +67,7 @@ func Order(line string, base bool) []Piece {
 		slices.Reverse(out)
 		return out
 	}
+	out = splitNumbers(line, out)
 	// In a line from left to right, what is written leftward stands in reverse as a
 	// whole: numbers in it keep their direction but not their place.
 	for i := 0; i < len(out); i++ {
@@ -79,6 +81,34 @@ func Order(line string, base bool) []Piece {
 		}
 	}
 	return out
+}
+
+// splitNumbers cuts off the number at the beginning of what follows a leftward piece: it
+// belongs to that (UAX #9, W2 to W7 and I1), though it is written rightward.
+func splitNumbers(line string, in []Piece) []Piece {
+	var out []Piece
+	for i, p := range in {
+		if n := leadingNumber(line[p.From:p.To]); i > 0 && in[i-1].Leftward && !p.Leftward && n > 0 && p.From+n < p.To {
+			out = append(out, Piece{p.From, p.From + n, false})
+			p.From += n
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// leadingNumber is the length of the number that s begins with.
+func leadingNumber(s string) int {
+	end := 0
+	for i, r := range s {
+		switch {
+		case unicode.IsDigit(r):
+			end = i + utf8.RuneLen(r)
+		case end == 0 || !strings.ContainsRune(".,:/-+", r):
+			return end
+		}
+	}
+	return end
 }
 
 func turns(r rune) bool {

@@ -24,7 +24,13 @@ export class Panels {
       this.ready = true;
       form.requestSubmit(by);
     });
-    for (const d of document.querySelectorAll('dialog')) d.addEventListener('close', () => { this.wanted = null; $('desk').focus({ preventScroll: true }); });
+    for (const d of document.querySelectorAll('dialog')) {
+      d.addEventListener('close', () => { // told a while later: another one may be open by now
+        if (document.querySelector('dialog[open]')) return;
+        this.wanted = null;
+        $('desk').focus({ preventScroll: true });
+      });
+    }
     const find = $('find'), line = find.querySelector('input');
     line.addEventListener('input', () => this.find(line.value));
     find.addEventListener('keydown', (e) => {

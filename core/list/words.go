@@ -1,0 +1,7 @@
+package list
+
+// What is said when there is nothing to make a page of, or too much.
+const (
+	noLines      = "type at least one line"
+	tooManyLines = "there are %d lines; the limit is %d"
+)
