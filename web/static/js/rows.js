@@ -84,6 +84,7 @@ export class Rows {
     const body = make('div');
     const words = make('textarea', 'words', r.text);
     words.rows = 1;
+    words.title = 'Edit the text here. Enter accepts it.';
     words.setAttribute('aria-label', [r.number ? `Step ${r.number}` : 'Step without a number', r.symbolName, r.lane && `in ${r.lane}`].filter(Boolean).join(', '));
     body.append(words);
     const ways = make('div', 'ways');
