@@ -132,7 +132,7 @@ func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Log
 		return nil, time.Time{}, err
 	}
 	defer tx.Rollback()
-	results, fresh, err := s.appendIn(tx, d, id, person, client, in)
+	results, fresh, err := s.appendSafely(tx, d, id, person, client, in)
 	if err == nil {
 		err = tx.Commit()
 	}
@@ -144,6 +144,17 @@ func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Log
 		tell(fresh)
 	}
 	return results, time.Now(), nil
+}
+
+// appendSafely is appendIn, in which a mistake of ours with a command that nobody thought
+// of ends the request and nothing else: the chart in memory is read again from the log.
+func (s *Store) appendSafely(tx *sql.Tx, d *document, id, person, client string, in []Incoming) (res []Result, fresh []Logged, err error) {
+	defer func() {
+		if r := recover(); r != nil {
+			err = fmt.Errorf("chart %s: a command of %s cannot be applied: %v", id, client, r)
+		}
+	}()
+	return s.appendIn(tx, d, id, person, client, in)
 }
 
 func (s *Store) appendIn(tx *sql.Tx, d *document, id, person, client string, in []Incoming) ([]Result, []Logged, error) {

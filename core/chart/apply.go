@@ -29,6 +29,9 @@ func addPage(c *Chart, d Part) ([]Part, error) {
 	if c.Page(d.NewPage.ID) != nil {
 		return nil, fmt.Errorf(pageTwice, d.NewPage.ID)
 	}
+	if err := checkNulls(d.NewPage); err != nil { // before anything looks into it
+		return nil, err
+	}
 	p := d.NewPage.Clone()
 	if err := checkPage(p); err != nil {
 		return nil, err
@@ -117,7 +120,7 @@ func dropLane(p *Page, d Part) ([]Part, error) {
 			back.Places = append(back.Places, PlaceOf(s))
 			s.Lane = to
 			if to == "" {
-				s.Y = geom.Round2(s.Y + top)
+				s.Y = within(s.Y + top)
 			}
 		}
 	}
@@ -232,7 +235,7 @@ func dropStep(p *Page, d Part) ([]Part, error) {
 	}
 	s := p.Steps[i]
 	mid := p.StepRect(s).Centre()
-	free := End{X: geom.Round2(mid.X), Y: geom.Round2(mid.Y)}
+	free := End{X: within(mid.X), Y: within(mid.Y)}
 	inv := []Part{{Do: "step.add", Page: p.ID, Step: s, At: &i}}
 	for _, c := range p.Connectors {
 		glue := Part{Do: "line.set", Page: p.ID, ID: c.ID}

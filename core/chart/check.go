@@ -58,6 +58,30 @@ func checkCoord(vs ...float64) error {
 	return nil
 }
 
+// within is a coordinate that was computed and not given, moved to where a page can have
+// it: lanes at their limits add up to more than one of them may be.
+func within(v float64) float64 { return geom.Round2(max(-maxCoord, min(v, maxCoord))) }
+
+// checkNulls refuses a page with nothing where something belongs.
+func checkNulls(p *Page) error {
+	for i, l := range p.Lanes {
+		if l == nil {
+			return fmt.Errorf(nullLane, i)
+		}
+	}
+	for i, s := range p.Steps {
+		if s == nil {
+			return fmt.Errorf(nullStep, i)
+		}
+	}
+	for i, c := range p.Connectors {
+		if c == nil {
+			return fmt.Errorf(nullLine, i)
+		}
+	}
+	return nil
+}
+
 func checkSheet(p *Page) error {
 	if err := checkText("title", p.Title, maxName); err != nil {
 		return err
@@ -206,6 +230,9 @@ func checkPage(p *Page) error {
 	if len(p.Lanes) > maxLanes || len(p.Steps) > maxSteps || len(p.Connectors) > maxLines {
 		return fmt.Errorf(pageTooFull, maxLanes, maxSteps, maxLines)
 	}
+	if err := checkNulls(p); err != nil {
+		return err
+	}
 	seen := map[string]bool{}
 	once := func(what string, i int, id string) error {
 		if seen[what+id] {
@@ -215,9 +242,6 @@ func checkPage(p *Page) error {
 		return nil
 	}
 	for i, l := range p.Lanes {
-		if l == nil {
-			return fmt.Errorf(nullLane, i)
-		}
 		if err := checkLane(l); err != nil {
 			return fmt.Errorf(inLane, i, err)
 		}
@@ -226,9 +250,6 @@ func checkPage(p *Page) error {
 		}
 	}
 	for i, s := range p.Steps {
-		if s == nil {
-			return fmt.Errorf(nullStep, i)
-		}
 		roundStep(s)
 		if err := checkStep(p, s); err != nil {
 			return fmt.Errorf(inStep, i, err)
@@ -238,9 +259,6 @@ func checkPage(p *Page) error {
 		}
 	}
 	for i, c := range p.Connectors {
-		if c == nil {
-			return fmt.Errorf(nullLine, i)
-		}
 		if err := checkLine(p, c); err != nil {
 			return fmt.Errorf(inLine, i, err)
 		}

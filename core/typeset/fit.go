@@ -22,25 +22,82 @@ type Line struct {
 // room that the outline leaves at each line's height. It reports false when
 // the text does not fit; the lines are nil then.
 func Fit(k symbol.Kind, w, h float64, text string) ([]Line, bool) {
-	return fitPieces(k, w, h, pieces(Regular, Size, text))
+	return prepare(text).fit(k, w, h)
 }
 
-func fitPieces(k symbol.Kind, w, h float64, ps []piece) ([]Line, bool) {
-	if len(ps) == 0 {
+// paragraphs are a text cut once into pieces, for many tries to set it.
+type paragraphs struct {
+	pieces []piece
+	hard   int     // lines that it has whatever the width
+	total  float64 // width of it all, on one line
+	room   map[float64]int
+	work   int // lines that were set, over all tries
+}
+
+func prepare(text string) *paragraphs {
+	p := &paragraphs{pieces: pieces(Regular, Size, text), room: map[float64]int{}}
+	if len(p.pieces) > 0 {
+		p.hard = 1
+	}
+	for i, x := range p.pieces {
+		p.total += x.width
+		if x.breaks && i < len(p.pieces)-1 {
+			p.hard++
+		}
+	}
+	return p
+}
+
+// fewest is a number of lines under which the text does not fit into lines as wide as
+// room: exact where all are, a bound where some are narrower.
+func (p *paragraphs) fewest(room float64) int {
+	if n, ok := p.room[room]; ok {
+		return n
+	}
+	lines, _ := fill(Regular, Size, p.pieces, 1<<30, func(int) float64 { return room })
+	p.work += len(lines)
+	p.room[room] = len(lines)
+	return len(lines)
+}
+
+// mostTries bounds how many numbers of lines are tried one by one. Symbols that narrow
+// with the height need a line or two more than their widest part would; with more lines
+// than that the steps grow, so that a long text takes a time in proportion to its length.
+const mostTries = 8
+
+func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
+	if len(p.pieces) == 0 {
 		return nil, true
 	}
 	top, bottom := k.Band(w, h)
 	const lead, ink = Size * Leading, Size * (Ascent + Descent)
-	max := int((bottom - top - ink + lead) / lead)
-	for n := 1; n <= max; n++ {
+	most := int((bottom - top - ink + lead) / lead)
+	n := max(1, p.hard, int(p.total/w))
+	if n > most {
+		return nil, false
+	}
+	widest := 0.0
+	for _, y := range [3]float64{top, (top + bottom - ink) / 2, bottom - ink} {
+		x0, x1 := k.Span(w, h, y, y+ink)
+		widest = math.Max(widest, x1-x0)
+	}
+	if widest <= 0 {
+		return nil, false
+	}
+	for n, tries := max(n, p.fewest(math.Ceil(widest))), 0; n <= most; tries++ {
 		first := (top+bottom)/2 - float64(n)*lead/2 + (lead-ink)/2
 		room := func(i int) float64 {
 			y := first + float64(i)*lead
 			x0, x1 := k.Span(w, h, y, y+ink)
 			return x1 - x0
 		}
-		texts, ok := fill(Regular, Size, ps, n, room)
+		texts, ok := fill(Regular, Size, p.pieces, n, room)
+		p.work += len(texts)
 		if !ok {
+			n++
+			if tries > mostTries {
+				n += n / 8
+			}
 			continue
 		}
 		// Fewer lines than asked for (a diamond's wide middle): they keep the
@@ -67,8 +124,11 @@ const grid = 4
 // Grow returns the smallest size not under w x h, in the same proportion and
 // rounded up to the grid, at which text fits into the symbol.
 func Grow(k symbol.Kind, w, h float64, text string) (float64, float64) {
-	ps := pieces(Regular, Size, text)
-	if _, ok := fitPieces(k, w, h, ps); ok {
+	return prepare(text).grow(k, w, h)
+}
+
+func (p *paragraphs) grow(k symbol.Kind, w, h float64) (float64, float64) {
+	if _, ok := p.fit(k, w, h); ok {
 		return w, h
 	}
 	size := func(s float64) (float64, float64) {
@@ -76,14 +136,14 @@ func Grow(k symbol.Kind, w, h float64, text string) (float64, float64) {
 	}
 	fits := func(s float64) bool {
 		gw, gh := size(s)
-		_, ok := fitPieces(k, gw, gh, ps)
+		_, ok := p.fit(k, gw, gh)
 		return ok
 	}
 	lo, hi := 1.0, 1.25
 	for !fits(hi) && hi < 1e4 {
 		lo, hi = hi, hi*1.25
 	}
-	for hi-lo > 0.01 {
+	for hi-lo > 0.01*math.Max(1, lo/20) {
 		if mid := (lo + hi) / 2; fits(mid) {
 			hi = mid
 		} else {

@@ -122,3 +122,30 @@ func BenchmarkFit(b *testing.B) {
 		Fit(symbol.Decision, 136, 84, "Request complete?")
 	}
 }
+
+// A long text is fitted in a time in proportion to its length: counted in lines that were
+// set, not in seconds.
+func TestFittingIsLinear(t *testing.T) {
+	for _, i := range symbol.All() {
+		work := func(lines int) int {
+			p := prepare(strings.Repeat("ab\n", lines))
+			w, h := p.grow(i.Kind, i.W, i.H)
+			got, ok := p.fit(i.Kind, w, h)
+			if !ok || len(got) < lines {
+				t.Fatalf("%s: %d lines of %d are set in %v x %v", i.Kind, len(got), lines, w, h)
+			}
+			return p.work
+		}
+		small, large := work(500), work(5000)
+		if large > 20*small || large > 1_000_000 {
+			t.Errorf("%s: 500 lines took %d, 5,000 took %d", i.Kind, small, large)
+		}
+	}
+}
+
+func BenchmarkLongText(b *testing.B) {
+	text := strings.Repeat("ab\n", 5000)
+	for b.Loop() {
+		Grow(symbol.Decision, 136, 84, text)
+	}
+}
