@@ -27,6 +27,8 @@ const (
 	tokenField  = "_csrf"
 )
 
+const outOfDate = "This page is out of date. Reload it and try again."
+
 // guard lets a request through to its route when it may pass.
 func (s *Server) guard(r Route) fiber.Handler {
 	return func(c fiber.Ctx) error {
@@ -70,8 +72,17 @@ func (s *Server) guard(r Route) fiber.Handler {
 			}
 			c.Locals(entryKey, e)
 		}
+		if r.Method != fiber.MethodGet {
+			// A token in the header is looked at before the body is read.
+			if t := c.Get(tokenHeader); t != "" && !s.tokenGood(c) {
+				return tooMuch(c, fiber.StatusForbidden, outOfDate)
+			}
+			if err := readBody(c, r.Path); err != nil {
+				return err
+			}
+		}
 		if r.Method != fiber.MethodGet && !s.tokenGood(c) {
-			return fiber.NewError(fiber.StatusForbidden, "This page is out of date. Reload it and try again.")
+			return fiber.NewError(fiber.StatusForbidden, outOfDate)
 		}
 		return r.handle(c)
 	}

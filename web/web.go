@@ -68,9 +68,10 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	views := html.NewFileSystem(http.FS(sub), ".html")
 	views.AddFuncMap(srv.helpers())
 	app := fiber.New(fiber.Config{
-		AppName:   "Plain Tracer",
-		Views:     views,
-		BodyLimit: 24 << 20, // a chart at its limits
+		AppName: "Plain Tracer",
+		Views:   views,
+		// Bodies are read by the guard, see body.go.
+		BodyLimit: smallBody, StreamRequestBody: true, DisablePreParseMultipartForm: true,
 		// An address may name every selected step of a large page.
 		ReadBufferSize: 128 << 10,
 		ReadTimeout:    30 * time.Second,
@@ -78,6 +79,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		ErrorHandler:   srv.failed,
 	})
 	app.Use(recover.New())
+	app.Use(packed)
 	app.Use(helmet.New(helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}))
 	attempts := attempts // a configuration of its own for each application
 	attempts.Next = func(c fiber.Ctx) bool { return c.Method() != fiber.MethodPost }

@@ -1,0 +1,64 @@
+package web
+
+import (
+	"fmt"
+	"io"
+
+	"github.com/gofiber/fiber/v3"
+)
+
+// Limits of request bodies, bytes. Each route reads its body when it is known who asks
+// and that the route may take as much; until then no more than a first piece of it is in
+// memory, whoever sends it.
+const (
+	smallBody = 64 << 10 // forms
+	listBody  = 1 << 20  // a typed list, at its most lines
+	largeBody = 24 << 20 // a chart at its limits, or the commands that make one
+)
+
+// bodies are the routes that take more than a form.
+var bodies = map[string]int{
+	"/charts/open":            largeBody,
+	"/charts/list":            listBody,
+	"/charts/:chart/commands": largeBody,
+}
+
+// packed refuses bodies that are compressed: a few kilobytes of them may unpack to more
+// than any memory holds.
+func packed(c fiber.Ctx) error {
+	if e := c.Get(fiber.HeaderContentEncoding); e != "" && e != "identity" {
+		return tooMuch(c, fiber.StatusUnsupportedMediaType, fmt.Sprintf("Send the request without compression; it came with Content-Encoding %q.", e))
+	}
+	return c.Next()
+}
+
+// readBody reads the body of a request that may come in.
+func readBody(c fiber.Ctx, path string) error {
+	limit, ok := bodies[path]
+	if !ok {
+		limit = smallBody
+	}
+	words := fmt.Sprintf("The request is larger than %d KB, which is the limit here.", limit>>10)
+	if c.Request().Header.ContentLength() > limit {
+		return tooMuch(c, fiber.StatusRequestEntityTooLarge, words)
+	}
+	stream := c.RequestCtx().RequestBodyStream()
+	if stream == nil {
+		return nil
+	}
+	b, err := io.ReadAll(io.LimitReader(stream, int64(limit)+1))
+	if err != nil {
+		return tooMuch(c, fiber.StatusBadRequest, "The request broke off before its end.")
+	}
+	if len(b) > limit {
+		return tooMuch(c, fiber.StatusRequestEntityTooLarge, words)
+	}
+	c.Request().SetBody(b)
+	return nil
+}
+
+// tooMuch refuses a request whose body is not read: the connection ends with the answer.
+func tooMuch(c fiber.Ctx, code int, words string) error {
+	c.Set(fiber.HeaderConnection, "close")
+	return fiber.NewError(code, words)
+}

@@ -1,0 +1,137 @@
+package web
+
+import (
+	"bytes"
+	"compress/gzip"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"runtime"
+	"strings"
+	"testing"
+	"time"
+)
+
+// peak is how much memory the process holds at most while f runs, MB above what it held.
+func peak(f func()) int {
+	runtime.GC()
+	var m runtime.MemStats
+	runtime.ReadMemStats(&m)
+	before, top, done := m.HeapAlloc, m.HeapAlloc, make(chan bool)
+	go func() {
+		f()
+		close(done)
+	}()
+	for {
+		select {
+		case <-done:
+			return int((top - before) >> 20)
+		case <-time.After(5 * time.Millisecond):
+			runtime.ReadMemStats(&m)
+			top = max(top, m.HeapAlloc)
+		}
+	}
+}
+
+// A compressed body is refused before it is unpacked, wherever it is sent and by whom.
+func TestCompressedBodiesAreRefused(t *testing.T) {
+	s := newSite(t)
+	var bomb bytes.Buffer
+	z := gzip.NewWriter(&bomb)
+	zeros := make([]byte, 1<<20)
+	for range 300 {
+		z.Write(zeros)
+	}
+	z.Close()
+	cookie := mustSession(t, s)
+	top := peak(func() {
+		for _, path := range []string{"/no/such/address", "/sign-in", "/charts", "/charts/open", "/review/x/comments"} {
+			for _, who := range []string{"", cookie} {
+				r, err := http.NewRequest("POST", s.url+path, bytes.NewReader(bomb.Bytes()))
+				if err != nil {
+					t.Fatal(err)
+				}
+				r.Header.Set("Content-Encoding", "gzip")
+				r.Header.Set("Content-Type", "application/json")
+				if who != "" {
+					r.AddCookie(&http.Cookie{Name: sessionCookie, Value: who})
+				}
+				a, err := http.DefaultClient.Do(r)
+				if err != nil {
+					continue // the answer was not waited for: the body went on into a closed line
+				}
+				if a.StatusCode != http.StatusUnsupportedMediaType {
+					t.Errorf("%s answers %d", path, a.StatusCode)
+				}
+				a.Body.Close()
+			}
+		}
+	})
+	if top > 60 {
+		t.Errorf("%d MB of memory", top)
+	}
+}
+
+// Large bodies are read where charts come in, and by those who may; elsewhere, and from
+// anybody else, they are not.
+func TestBodiesAreBounded(t *testing.T) {
+	s := newSite(t)
+	cookie := mustSession(t, s)
+	token := s.token(t, cookie)
+	big := bytes.Repeat([]byte("x"), 8<<20)
+	code := func(path, cookie, token string, body []byte) int {
+		r, err := http.NewRequest("POST", s.url+path, bytes.NewReader(body))
+		if err != nil {
+			t.Fatal(err)
+		}
+		r.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+		if cookie != "" {
+			r.AddCookie(&http.Cookie{Name: sessionCookie, Value: cookie})
+		}
+		if token != "" {
+			r.Header.Set(tokenHeader, token)
+		}
+		a, err := noRedirect.Do(r)
+		if err != nil {
+			return 0 // the line was closed while the body was sent
+		}
+		a.Body.Close()
+		return a.StatusCode
+	}
+	for _, c := range []struct {
+		path, cookie, token string
+		want                int
+	}{
+		{"/sign-in", "", "", 413}, {"/charts", cookie, token, 413}, {"/charts/open", "", "", 401}, {"/charts/open", cookie, "wrong", 403}, {"/no/such", "", "", 404},
+		{"/charts/list", cookie, token, 413},
+	} {
+		if got := code(c.path, c.cookie, c.token, big); got != c.want && got != 0 {
+			t.Errorf("%s: %d, want %d", c.path, got, c.want)
+		}
+	}
+	if got := code("/charts", cookie, token, []byte("name=Small")); got != 303 {
+		t.Errorf("a small one: %d", got)
+	}
+	// Bodies that nobody ends, from callers that nobody knows: each holds a little memory.
+	var conns []net.Conn
+	top := peak(func() {
+		for range 40 {
+			c, err := net.Dial("tcp", strings.TrimPrefix(s.url, "http://"))
+			if err != nil {
+				t.Error(err)
+				return
+			}
+			conns = append(conns, c)
+			fmt.Fprintf(c, "POST /charts/open HTTP/1.1\r\nHost: x\r\nContent-Type: application/json\r\nContent-Length: %d\r\n\r\n", 24<<20-1)
+			c.SetWriteDeadline(time.Now().Add(100 * time.Millisecond))
+			io.Copy(c, bytes.NewReader(big)) // as much as it takes
+		}
+	})
+	for _, c := range conns {
+		c.Close()
+	}
+	if top > 100 {
+		t.Errorf("40 unfinished bodies hold %d MB", top)
+	}
+}
