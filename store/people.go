@@ -1,6 +1,7 @@
 package store
 
 import (
+	"database/sql"
 	"errors"
 	"fmt"
 	"net/mail"
@@ -31,31 +32,71 @@ const (
 // ErrSignIn does not tell which of the two was wrong.
 var ErrSignIn = errors.New("the e-mail or password is wrong")
 
+// hashing bounds how many passwords are hashed at once: each takes 64 MB of memory.
+var hashing = make(chan struct{}, 2)
+
 // AddPerson makes an account. Errors are in words for the person who typed.
 func (s *Store) AddPerson(email, name, password string) (Person, error) {
-	email, name = strings.ToLower(strings.TrimSpace(email)), strings.TrimSpace(name)
-	if a, err := mail.ParseAddress(email); err != nil || a.Address != email {
-		return Person{}, fmt.Errorf("%q is not an e-mail address", email)
-	}
-	if name == "" || utf8.RuneCountInString(name) > longestName {
-		return Person{}, fmt.Errorf("a name must have 1 to %d characters", longestName)
-	}
-	if n := utf8.RuneCountInString(password); n < shortestPassword || n > longestPassword {
-		return Person{}, fmt.Errorf("a password must have %d to %d characters", shortestPassword, longestPassword)
-	}
-	hash, err := argon2id.CreateHash(password, argon2id.DefaultParams)
+	p, hash, err := newPerson(email, name, password)
 	if err != nil {
 		return Person{}, err
 	}
-	p := Person{newID(), email, name}
-	r, err := s.w.Exec(`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`, p.ID, p.Email, p.Name, hash, now())
-	if err := changedOne(r, err); err != nil {
-		if errors.Is(err, ErrNone) {
-			return Person{}, fmt.Errorf("there is already an account for %s", email)
-		}
+	return p, p.add(s.w, hash)
+}
+
+// Join makes an account by an invitation, which works once: of several at the same moment
+// one makes an account. ErrNone when it was used or has expired. With the first account all
+// invitations end.
+func (s *Store) Join(invitation, email, name, password string) (Person, error) {
+	p, hash, err := newPerson(email, name, password)
+	if err != nil {
 		return Person{}, err
 	}
-	return p, nil
+	tx, err := s.w.Begin()
+	if err != nil {
+		return Person{}, err
+	}
+	defer tx.Rollback()
+	r, err := tx.Exec(`DELETE FROM invitations WHERE digest = ? AND expires > ?`, digest(invitation), now())
+	if err := changedOne(r, err); err != nil {
+		return Person{}, err
+	}
+	if err := p.add(tx, hash); err != nil {
+		return Person{}, err
+	}
+	if _, err := tx.Exec(`DELETE FROM invitations`); err != nil {
+		return Person{}, err
+	}
+	return p, tx.Commit()
+}
+
+// newPerson checks what was typed and hashes the password.
+func newPerson(email, name, password string) (p Person, hash string, err error) {
+	email, name = strings.ToLower(strings.TrimSpace(email)), strings.TrimSpace(name)
+	if a, err := mail.ParseAddress(email); err != nil || a.Address != email {
+		return p, "", fmt.Errorf("%q is not an e-mail address", email)
+	}
+	if name == "" || utf8.RuneCountInString(name) > longestName {
+		return p, "", fmt.Errorf("a name must have 1 to %d characters", longestName)
+	}
+	if n := utf8.RuneCountInString(password); n < shortestPassword || n > longestPassword {
+		return p, "", fmt.Errorf("a password must have %d to %d characters", shortestPassword, longestPassword)
+	}
+	hashing <- struct{}{}
+	hash, err = argon2id.CreateHash(password, argon2id.DefaultParams)
+	<-hashing
+	return Person{newID(), email, name}, hash, err
+}
+
+// add writes a new account.
+func (p Person) add(db interface {
+	Exec(query string, args ...any) (sql.Result, error)
+}, hash string) error {
+	r, err := db.Exec(`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`, p.ID, p.Email, p.Name, hash, now())
+	if err = changedOne(r, err); errors.Is(err, ErrNone) {
+		return fmt.Errorf("there is already an account for %s", p.Email)
+	}
+	return err
 }
 
 // HasPeople tells whether there is any account.
@@ -89,7 +130,9 @@ func (s *Store) SignIn(email, password string) (string, error) {
 	if id == "" {
 		hash = decoy()
 	}
+	hashing <- struct{}{}
 	ok, err := argon2id.ComparePasswordAndHash(password, hash)
+	<-hashing
 	if err != nil {
 		return "", err
 	}
@@ -134,10 +177,4 @@ func (s *Store) Invite() (string, error) {
 func (s *Store) Invited(t string) error {
 	var d string
 	return none(s.r.QueryRow(`SELECT digest FROM invitations WHERE digest = ? AND expires > ?`, digest(t), now()).Scan(&d))
-}
-
-// UseInvitation spends a one-time token; ErrNone when it was spent before.
-func (s *Store) UseInvitation(t string) error {
-	r, err := s.w.Exec(`DELETE FROM invitations WHERE digest = ? AND expires > ?`, digest(t), now())
-	return changedOne(r, err)
 }

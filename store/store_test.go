@@ -144,3 +144,37 @@ func TestRemarks(t *testing.T) {
 		t.Error("a link with a made-up right")
 	}
 }
+
+// An invitation makes one account, however many use it at the same moment.
+func TestInvitationWorksOnce(t *testing.T) {
+	s, _, _ := opened(t)
+	old, err := s.Invite()
+	if err != nil {
+		t.Fatal(err)
+	}
+	inv, err := s.Invite()
+	if err != nil {
+		t.Fatal(err)
+	}
+	made := make(chan error, 4)
+	for i := range 4 {
+		go func() {
+			_, err := s.Join(inv, fmt.Sprintf("p%d@saltmarsh.example", i), "Somebody", "ten letters or more")
+			made <- err
+		}()
+	}
+	n := 0
+	for range 4 {
+		if err := <-made; err == nil {
+			n++
+		} else if !errors.Is(err, ErrNone) {
+			t.Error(err)
+		}
+	}
+	if n != 1 {
+		t.Errorf("%d accounts were made", n)
+	}
+	if err := s.Invited(old); !errors.Is(err, ErrNone) {
+		t.Error("an older invitation lives on")
+	}
+}

@@ -2,31 +2,16 @@ package web
 
 import (
 	"errors"
+	"strconv"
 	"strings"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
-	"github.com/gofiber/fiber/v3/middleware/limiter"
 
 	"plaintracer/store"
 )
 
-// Sign-in attempts from one address that may fail, and in which time.
-const (
-	mostAttempts  = 10
-	attemptWindow = 10 * time.Minute
-	cookieLife    = 30 * 24 * time.Hour
-)
-
-// attempts counts failed sign-ins by address.
-var attempts = limiter.Config{
-	Max:                    mostAttempts,
-	Expiration:             attemptWindow,
-	SkipSuccessfulRequests: true,
-	LimitReached: func(fiber.Ctx) error {
-		return fiber.NewError(fiber.StatusTooManyRequests, "Too many attempts. Wait ten minutes and try again.")
-	},
-}
+const cookieLife = 30 * 24 * time.Hour
 
 func (s *Server) signInPage(c fiber.Ctx) error {
 	return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.Query("to")})
@@ -40,21 +25,31 @@ func (s *Server) signInToken(c fiber.Ctx) error {
 }
 
 func (s *Server) signIn(c fiber.Ctx) error {
-	t, err := s.store.SignIn(c.FormValue("email"), c.FormValue("password"))
+	email := strings.Clone(c.FormValue("email"))
+	address, known := c.IP(), s.known(c, email)
+	if wait := s.attempts.wait(address, email, known); wait > 0 {
+		c.Set(fiber.HeaderRetryAfter, strconv.Itoa(int(wait.Seconds())+1))
+		return tooFast(wait)
+	}
+	t, err := s.store.SignIn(email, c.FormValue("password"))
 	if errors.Is(err, store.ErrSignIn) {
+		s.attempts.failed(address, email, known)
 		c.Status(fiber.StatusUnauthorized)
 		return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.FormValue("to"), "Email": c.FormValue("email"), "Wrong": "The e-mail or password is wrong."})
 	}
 	if err != nil {
 		return err
 	}
+	s.attempts.good(address, email, known)
 	s.cookie(c, sessionCookie, t, cookieLife)
+	s.cookie(c, knownCookie, s.sign("known "+strings.ToLower(strings.TrimSpace(email))), 365*24*time.Hour)
 	return c.Redirect().Status(fiber.StatusSeeOther).To(local(c.FormValue("to")))
 }
 
-// local is where to go after signing in: a path of this server, nothing else.
+// local is where to go after signing in: a path of this server, nothing else. Browsers
+// leave out tabs and take a backslash for a slash, so neither may be in it.
 func local(to string) string {
-	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.ContainsAny(to, "\\\r\n") {
+	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.ContainsFunc(to, func(r rune) bool { return r <= ' ' || r == '\\' || r == 0x7f }) {
 		return "/charts"
 	}
 	return to
@@ -80,13 +75,13 @@ func (s *Server) first(c fiber.Ctx) error {
 	if err := s.store.Invited(c.Params("invitation")); err != nil {
 		return err
 	}
-	p, err := s.store.AddPerson(c.FormValue("email"), c.FormValue("name"), c.FormValue("password"))
+	p, err := s.store.Join(c.Params("invitation"), c.FormValue("email"), c.FormValue("name"), c.FormValue("password"))
+	if errors.Is(err, store.ErrNone) {
+		return err
+	}
 	if err != nil {
 		c.Status(fiber.StatusBadRequest)
 		return s.render(c, "first", fiber.Map{"Title": "First account", "Path": c.Path(), "Wrong": err.Error(), "Email": c.FormValue("email"), "Name": c.FormValue("name")})
-	}
-	if err := s.store.UseInvitation(c.Params("invitation")); err != nil {
-		return err
 	}
 	t, err := s.store.OpenSession(p.ID)
 	if err != nil {

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -90,7 +91,7 @@ func (s *Server) export(c fiber.Ctx) error {
 	}
 	o := format.Options{Page: c.Query("page"), Clear: c.Query("ground") == "clear", Author: person(c).Name}
 	if t := c.Query("scale"); t != "" {
-		if o.Scale, err = strconv.ParseFloat(t, 64); err != nil || !(o.Scale >= 0.1 && o.Scale <= 10) {
+		if o.Scale, err = strconv.ParseFloat(t, 64); err != nil || !(o.Scale >= 1 && o.Scale <= 3) { // which refuses what is no number, too
 			return bad(fmt.Sprintf("scale=%q: expected 1, 2 or 3", t))
 		}
 	}
@@ -101,9 +102,13 @@ func (s *Server) export(c fiber.Ctx) error {
 		}
 		o.Chosen = func(id string) bool { return in[id] }
 	}
+	if err := s.draw(); err != nil {
+		return err
+	}
+	defer func() { <-s.drawing }()
 	var b strings.Builder
 	if err := format.Write(&b, k, ch, o); err != nil {
-		return bad(err.Error())
+		return bad(sentence(err))
 	}
 	c.Set(fiber.HeaderContentType, kind)
 	if c.Query("show") == "" {
@@ -111,6 +116,22 @@ func (s *Server) export(c fiber.Ctx) error {
 		c.Set(fiber.HeaderContentType, kind)
 	}
 	return c.SendString(b.String())
+}
+
+// Drawing for an export takes memory and a processor: so many at once, others wait.
+const (
+	mostDrawing = 2
+	drawingWait = 20 * time.Second
+)
+
+// draw waits for its turn.
+func (s *Server) draw() error {
+	select {
+	case s.drawing <- struct{}{}:
+		return nil
+	case <-time.After(drawingWait):
+		return fiber.NewError(fiber.StatusServiceUnavailable, "The server is busy with other exports. Try again in a moment.")
+	}
 }
 
 // fileName makes a name that every file system takes.

@@ -10,6 +10,7 @@ import (
 	"regexp"
 	"strings"
 	"testing"
+	"time"
 
 	"plaintracer/core/chart"
 	"plaintracer/demo"
@@ -202,11 +203,15 @@ func TestSignInIsLimited(t *testing.T) {
 		t.Fatalf("guest cookie %v", guest)
 	}
 	token := regexp.MustCompile(`name="_csrf" value="([^"]+)"`).FindSubmatch(b)[1]
+	var known *http.Cookie
 	try := func(password string) (int, *http.Response) {
 		form := url.Values{"email": {demo.Email}, "password": {password}, "_csrf": {string(token)}, "to": {"//evil.example"}}
 		req, _ := http.NewRequest("POST", s.url+"/sign-in", strings.NewReader(form.Encode()))
 		req.Header.Set("Content-Type", "application/x-www-form-urlencoded")
 		req.AddCookie(guest)
+		if known != nil {
+			req.AddCookie(known)
+		}
 		r, err := noRedirect.Do(req)
 		if err != nil {
 			t.Fatal(err)
@@ -226,11 +231,75 @@ func TestSignInIsLimited(t *testing.T) {
 			t.Errorf("session cookie %v", c)
 		}
 	}
-	for range mostAttempts {
-		try("wrong password")
+	// Wrong ones slow that address down; a browser that has signed in before goes through,
+	// and posts without a form token do not count at all.
+	for range freeAttempts + 3 {
+		r, err := noRedirect.PostForm(s.url+"/sign-in", url.Values{"email": {demo.Email}, "password": {"wrong password"}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		r.Body.Close()
 	}
-	if code, _ := try(demo.Password); code != 429 {
-		t.Errorf("after %d wrong ones: %d, want 429", mostAttempts+1, code)
+	for range freeAttempts {
+		if code, _ := try("wrong password"); code != 401 {
+			t.Errorf("a wrong password: %d", code)
+		}
+	}
+	code, slow := try(demo.Password)
+	if code != 429 || slow.Header.Get("Retry-After") == "" {
+		t.Errorf("after %d wrong ones: %d", freeAttempts, code)
+	}
+	for _, c := range ok.Cookies() {
+		if c.Name == knownCookie {
+			known = c
+		}
+	}
+	if code, _ := try(demo.Password); code != 303 {
+		t.Errorf("from a browser that has signed in before: %d", code)
+	}
+}
+
+// Failed sign-ins wait longer and longer, never more than a minute, and are forgotten.
+func TestAttempts(t *testing.T) {
+	a, at := newAttempts(), time.Unix(1e9, 0)
+	a.now = func() time.Time { return at }
+	const me, you = "10.0.0.1", "10.0.0.2"
+	for range freeAttempts {
+		if w := a.wait(me, "mara", false); w != 0 {
+			t.Fatalf("a free one waits %v", w)
+		}
+		a.failed(me, "mara", false)
+	}
+	for _, want := range []time.Duration{1, 2, 4, 8, 16, 32, 60, 60} {
+		if w := a.wait(me, "mara", false); w != want*time.Second {
+			t.Errorf("waits %v, want %v s", w, int(want))
+		}
+		if w := a.wait(you, "Mara ", false) + a.wait(me, "mara", true) + a.wait(me, "ines", false); w != 0 {
+			t.Errorf("another address, a known browser or another account waits %v", w)
+		}
+		at = at.Add(want * time.Second)
+		a.failed(me, "mara", false)
+	}
+	at = at.Add(forgotten)
+	if w := a.wait(me, "mara", false); w != 0 {
+		t.Errorf("after an hour it waits %v", w)
+	}
+	a.failed(me, "mara", false)
+	a.good(me, "mara", false)
+	for i := range 2 * mostRemembered {
+		a.failed(fmt.Sprint(i), fmt.Sprint("account ", i), false)
+	}
+	if n := len(a.by); n > 2*mostRemembered {
+		t.Errorf("%d are remembered", n)
+	}
+}
+
+// After signing in one comes to a path of this server, whatever is asked.
+func TestComesBackHere(t *testing.T) {
+	for to, want := range map[string]string{"/charts/1?x=2": "/charts/1?x=2", "//evil.example": "/charts", "/\t/evil.example": "/charts", "/\\evil.example": "/charts", "https://evil.example": "/charts", "": "/charts", "/ /evil": "/charts"} {
+		if got := local(to); got != want {
+			t.Errorf("%q leads to %q, want %q", to, got, want)
+		}
 	}
 }
 

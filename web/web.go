@@ -13,7 +13,6 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 	"github.com/gofiber/fiber/v3/middleware/helmet"
-	"github.com/gofiber/fiber/v3/middleware/limiter"
 	"github.com/gofiber/fiber/v3/middleware/recover"
 	"github.com/gofiber/template/html/v2"
 
@@ -29,7 +28,10 @@ type Options struct {
 	// https://charts.example.org; "" when it is the one that it listens on.
 	// Behind https, cookies are marked Secure.
 	Public string
-	Log    *slog.Logger
+	// Proxies are the addresses (or networks, as 10.0.0.0/8) of proxies in front of the
+	// server, whose word for a caller's address is taken; none takes the connection's.
+	Proxies []string
+	Log     *slog.Logger
 }
 
 // Server answers requests; it holds no truth of its own.
@@ -40,6 +42,9 @@ type Server struct {
 	opts   Options
 	assets *assets
 	thumbs thumbnails
+
+	attempts *attempts
+	drawing  chan struct{} // who draws an export now
 }
 
 // policy lets nothing in that the application does not ship. WebAssembly needs
@@ -59,7 +64,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a}
+	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawing: make(chan struct{}, mostDrawing)}
 
 	sub, err := fs.Sub(templates, "templates")
 	if err != nil {
@@ -74,16 +79,15 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		BodyLimit: smallBody, StreamRequestBody: true, DisablePreParseMultipartForm: true,
 		// An address may name every selected step of a large page.
 		ReadBufferSize: 128 << 10,
-		ReadTimeout:    30 * time.Second,
-		IdleTimeout:    2 * time.Minute,
-		ErrorHandler:   srv.failed,
+		TrustProxy:     len(o.Proxies) > 0, TrustProxyConfig: fiber.TrustProxyConfig{Proxies: o.Proxies},
+		ProxyHeader: fiber.HeaderXForwardedFor, EnableIPValidation: true,
+		ReadTimeout:  30 * time.Second,
+		IdleTimeout:  2 * time.Minute,
+		ErrorHandler: srv.failed,
 	})
 	app.Use(recover.New())
 	app.Use(packed)
 	app.Use(helmet.New(helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}))
-	attempts := attempts // a configuration of its own for each application
-	attempts.Next = func(c fiber.Ctx) bool { return c.Method() != fiber.MethodPost }
-	app.Use("/sign-in", limiter.New(attempts))
 	for _, r := range srv.Routes() {
 		app.Add([]string{r.Method}, r.Path, srv.guard(r))
 	}

@@ -42,7 +42,7 @@ func demoCommand() *cobra.Command {
 			}
 			abs, _ := filepath.Abs(data)
 			fmt.Printf("Saltmarsh Museum, in %s\nOpen http://%s and sign in as %s with the password %s\n", abs, addr, demo.Email, demo.Password)
-			return serve(cmd.Context(), s, addr, "")
+			return serve(cmd.Context(), s, addr, "", nil)
 		},
 	}
 	cmd.Flags().StringVar(&addr, "addr", "127.0.0.1:8080", "loopback address to listen on")

@@ -168,7 +168,7 @@ func exportCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if o.Scale < 0 || o.Scale > 10 {
+			if !(o.Scale >= 0 && o.Scale <= 10) {
 				return fmt.Errorf("--scale %v: expected a number above 0, at most 10", o.Scale)
 			}
 			c, err := readChart(args[0])

@@ -23,6 +23,7 @@ type account struct{ email, name, password string }
 
 func serveCommand() *cobra.Command {
 	var addr, data, public string
+	var proxies []string
 	var a account
 	cmd := &cobra.Command{
 		Use:   "serve",
@@ -41,13 +42,14 @@ func serveCommand() *cobra.Command {
 			if err := firstAccount(s, a, base); err != nil {
 				return err
 			}
-			return serve(cmd.Context(), s, addr, public)
+			return serve(cmd.Context(), s, addr, public, proxies)
 		},
 	}
 	f := cmd.Flags()
 	f.StringVar(&addr, "addr", env("PLAINTRACER_ADDR", "127.0.0.1:8080"), "address to listen on (PLAINTRACER_ADDR)")
 	f.StringVar(&data, "data", env("PLAINTRACER_DATA", "data"), "data folder (PLAINTRACER_DATA)")
 	f.StringVar(&public, "public", os.Getenv("PLAINTRACER_PUBLIC"), "public address, such as https://charts.example.org (PLAINTRACER_PUBLIC)")
+	f.StringSliceVar(&proxies, "trusted-proxies", nil, "addresses or networks of reverse proxies whose X-Forwarded-For is trusted, such as 127.0.0.1 or 10.0.0.0/8")
 	f.StringVar(&a.email, "email", os.Getenv("PLAINTRACER_EMAIL"), "e-mail of the first account (PLAINTRACER_EMAIL)")
 	f.StringVar(&a.name, "name", env("PLAINTRACER_NAME", ""), "name of the first account (PLAINTRACER_NAME)")
 	f.StringVar(&a.password, "password", "", "password of the first account (PLAINTRACER_PASSWORD is safer)")
@@ -86,8 +88,8 @@ func firstAccount(s *store.Store, a account, base string) error {
 }
 
 // serve answers requests until the process is told to stop.
-func serve(ctx context.Context, s *store.Store, addr, public string) error {
-	app, err := web.New(s, web.Options{Public: public, Log: slog.New(slog.NewTextHandler(os.Stderr, nil))})
+func serve(ctx context.Context, s *store.Store, addr, public string, proxies []string) error {
+	app, err := web.New(s, web.Options{Public: public, Proxies: proxies, Log: slog.New(slog.NewTextHandler(os.Stderr, nil))})
 	if err != nil {
 		return err
 	}

@@ -14,14 +14,15 @@ import (
 	"plaintracer/format/ink"
 )
 
-// maxPixels bounds a picture; an A3 page at 3x has 15 million.
-const maxPixels = 120e6
+// maxPixels bounds a picture: an A3 page at 3x has 15 million. Each takes 8 bytes while it
+// is drawn.
+const maxPixels = 40e6
 
 // Write renders d at scale pixels a px on white, or on clear ground.
 func Write(w io.Writer, d scene.Drawing, scale float64, clear bool) error {
 	wpx, hpx := math.Ceil(d.View.W*scale), math.Ceil(d.View.H*scale)
-	if wpx*hpx > maxPixels {
-		return fmt.Errorf("a picture of %.0f x %.0f pixels is too large; take a smaller scale, or SVG or PDF", wpx, hpx)
+	if !(wpx*hpx <= maxPixels) { // which refuses what is no number, too
+		return fmt.Errorf("a picture of %.0f x %.0f pixels is too large; choose a smaller scale, or SVG or PDF", wpx, hpx)
 	}
 	ground := "#FFFFFF"
 	if clear {

@@ -1,0 +1,110 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+)
+
+// How sign-ins that fail are slowed down: the first few cost nothing, then each must wait
+// twice as long as the one before, up to a minute. Nobody is locked out: an account is
+// slowed for one address by what that address did, for all addresses only by a great many
+// attempts, and not at all for a browser that has signed in to it before.
+const (
+	freeAttempts    = 5  // of one address at one account
+	freeFromAddress = 20 // of one address at any accounts
+	freeAtAccount   = 50 // at one account from anywhere
+	longestWait     = time.Minute
+	forgotten       = time.Hour // after that long without a failure
+	mostRemembered  = 20000     // of addresses and accounts
+)
+
+// attempts counts sign-ins that failed.
+type attempts struct {
+	mu  sync.Mutex
+	now func() time.Time
+	by  map[string]*failures
+}
+
+type failures struct {
+	n    int
+	last time.Time
+}
+
+func newAttempts() *attempts { return &attempts{now: time.Now, by: map[string]*failures{}} }
+
+// keys are what an attempt counts for, with how many are free.
+func (a *attempts) keys(address, account string, known bool) map[string]int {
+	account = strings.ToLower(strings.TrimSpace(account))
+	if known { // a browser of that account's person stands for itself
+		return map[string]int{"known " + address + " " + account: freeAttempts}
+	}
+	return map[string]int{"pair " + address + " " + account: freeAttempts, "address " + address: freeFromAddress, "account " + account: freeAtAccount}
+}
+
+// wait is how long an attempt must wait; 0 when it may be made.
+func (a *attempts) wait(address, account string, known bool) time.Duration {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	left := time.Duration(0)
+	for k, free := range a.keys(address, account, known) {
+		if f := a.by[k]; f != nil && f.n >= free {
+			pause := time.Duration(math.Min(float64(longestWait), float64(time.Second)*math.Pow(2, float64(f.n-free))))
+			left = max(left, pause-a.now().Sub(f.last))
+		}
+	}
+	return left
+}
+
+// failed counts an attempt, good forgets those before it.
+func (a *attempts) failed(address, account string, known bool) {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	for k := range a.by {
+		if len(a.by) < mostRemembered && a.now().Sub(a.by[k].last) < forgotten {
+			break // looked at in no order: enough of them go
+		}
+		if a.now().Sub(a.by[k].last) >= forgotten || len(a.by) >= mostRemembered {
+			delete(a.by, k)
+		}
+	}
+	for k := range a.keys(address, account, known) {
+		f := a.by[k]
+		if f == nil || a.now().Sub(f.last) >= forgotten {
+			f = &failures{}
+			a.by[k] = f
+		}
+		f.n++
+		f.last = a.now()
+	}
+}
+
+func (a *attempts) good(address, account string, known bool) {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	for k, free := range a.keys(address, account, known) {
+		if free == freeAttempts { // what others do at the account or from the address still counts
+			delete(a.by, k)
+		}
+	}
+}
+
+// knownCookie names the accounts that this browser has signed in to, one signed word.
+const knownCookie = "pt_known"
+
+func (s *Server) known(c fiber.Ctx, email string) bool {
+	return c.Cookies(knownCookie) == s.sign("known "+strings.ToLower(strings.TrimSpace(email)))
+}
+
+func tooFast(wait time.Duration) error {
+	n := int(math.Ceil(wait.Seconds()))
+	words := fmt.Sprintf("Too many attempts. Wait %d seconds and try again.", n)
+	if n == 1 {
+		words = "Too many attempts. Wait a second and try again."
+	}
+	return fiber.NewError(fiber.StatusTooManyRequests, words)
+}
