@@ -65,7 +65,7 @@ func (s *Store) load(d *document, id string) error {
 	}
 	c, err := chart.Unmarshal(snap)
 	if err != nil {
-		return fmt.Errorf("chart %s: %w", id, err)
+		return &ErrUnreadable{id, err}
 	}
 	log, err := s.Log(id, seq)
 	if err != nil {
@@ -73,7 +73,7 @@ func (s *Store) load(d *document, id string) error {
 	}
 	for _, l := range log {
 		if _, err := chart.Apply(c, l.Command); err != nil {
-			return fmt.Errorf("chart %s, command %d: %w", id, l.Seq, err)
+			return &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
 		}
 		seq = l.Seq
 	}
@@ -108,7 +108,7 @@ func (s *Store) Log(id string, after int) ([]Logged, error) {
 			return nil, err
 		}
 		if err := json.Unmarshal(body, &l.Command); err != nil {
-			return nil, fmt.Errorf("chart %s, command %d: %w", id, l.Seq, err)
+			return nil, &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
 		}
 		out = append(out, l)
 	}

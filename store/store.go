@@ -46,6 +46,12 @@ func Open(dir string) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, err
 	}
+	if err := os.Chmod(dir, 0o700); err != nil { // also when it was there before
+		return nil, err
+	}
+	if err := ownFile(filepath.Join(dir, "plaintracer.db")); err != nil {
+		return nil, err
+	}
 	file := "file:" + filepath.Join(dir, "plaintracer.db")
 	const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
 	w, err := sql.Open("sqlite", file+pragmas)
@@ -70,7 +76,20 @@ func Open(dir string) (*Store, error) {
 		return nil, err
 	}
 	r.SetMaxOpenConns(readers)
+	if err := check(r); err != nil {
+		return nil, errors.Join(fmt.Errorf("%s: %w", dir, err), r.Close(), w.Close())
+	}
 	return &Store{w: w, r: r, open: map[string]*document{}}, nil
+}
+
+// ownFile makes the database a file that its owner alone can read; what SQLite puts beside
+// it takes the same rights.
+func ownFile(name string) error {
+	f, err := os.OpenFile(name, os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Chmod(0o600), f.Close())
 }
 
 // Close closes the data folder.

@@ -3,6 +3,9 @@ package store
 import (
 	"errors"
 	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
@@ -176,5 +179,85 @@ func TestInvitationWorksOnce(t *testing.T) {
 	}
 	if err := s.Invited(old); !errors.Is(err, ErrNone) {
 		t.Error("an older invitation lives on")
+	}
+}
+
+// A chart that cannot be read goes back to the last state that can, and the rest is there
+// to be looked at.
+func TestGoBack(t *testing.T) {
+	s, dir, p := opened(t)
+	id, err := s.AddChart(p.ID, chart.New("First"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	name := func(n int, name string) {
+		t.Helper()
+		if _, _, err := s.Append(id, p.ID, "window1", []Incoming{{n, chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}}}, func([]Logged) {}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	name(1, "Second")
+	name(2, "Third")
+	if _, err := s.w.Exec(`UPDATE commands SET body = '{"words":"x","parts":[{"do":"step.drop","page":"p1","id":"nobody"}]}' WHERE chart = ? AND seq = 2`, id); err != nil {
+		t.Fatal(err)
+	}
+	s.Close()
+	if s, err = Open(dir); err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	var broken *ErrUnreadable
+	if _, _, err := s.Chart(id); !errors.As(err, &broken) {
+		t.Fatalf("read: %v", err)
+	}
+	if r, err := s.Rest(id); err != nil || len(r.Commands) != 2 || len(r.Snapshot) == 0 {
+		t.Errorf("the rest has %d commands: %v", len(r.Commands), err)
+	}
+	left, err := s.GoBack(id)
+	if err != nil || left != 1 {
+		t.Errorf("%d commands are left out: %v", left, err)
+	}
+	c, seq, err := s.Chart(id)
+	if err != nil || c.Name != "Second" || seq != 2 {
+		t.Errorf("it is %v at %d: %v", c, seq, err)
+	}
+	name(3, "On again")
+	if c, _, _ := s.Chart(id); c.Name != "On again" {
+		t.Error("it does not go on")
+	}
+}
+
+// A damaged database is told when it is opened.
+func TestDamageIsToldAtTheStart(t *testing.T) {
+	s, dir, p := opened(t)
+	for i := range 50 {
+		c := chart.New(fmt.Sprint("Chart ", i))
+		c.Pages[0].Title = strings.Repeat("x", 300)
+		if _, err := s.AddChart(p.ID, c); err != nil {
+			t.Fatal(err)
+		}
+	}
+	s.w.Exec(`PRAGMA wal_checkpoint(TRUNCATE)`)
+	s.Close()
+	file := filepath.Join(dir, "plaintracer.db")
+	if i, err := os.Stat(file); err != nil || i.Mode().Perm() != 0o600 {
+		t.Errorf("the database has the rights %v", i.Mode())
+	}
+	whole, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	torn := append([]byte(nil), whole...)
+	for i := 8 * 4096; i < 12*4096 && i < len(torn); i++ {
+		torn[i] = 0xA5
+	}
+	if err := os.WriteFile(file, torn, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if s, err := Open(dir); err == nil {
+		s.Close()
+		t.Error("torn pages were not noticed")
+	} else if !strings.Contains(err.Error(), "backup") {
+		t.Errorf("told as %v", err)
 	}
 }

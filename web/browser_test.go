@@ -18,11 +18,13 @@ import (
 type site struct {
 	url   string
 	store *store.Store
+	dir   string
 }
 
 func newSite(t testing.TB) *site {
 	t.Helper()
-	s, err := store.Open(t.TempDir())
+	dir := t.TempDir()
+	s, err := store.Open(dir)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -39,7 +41,7 @@ func newSite(t testing.TB) *site {
 	}
 	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
 	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second); s.Close() })
-	return &site{"http://" + ln.Addr().String(), s}
+	return &site{"http://" + ln.Addr().String(), s, dir}
 }
 
 // browser is a window of headless Chromium, 1280x800.

@@ -1,6 +1,8 @@
 package web
 
 import (
+	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"path/filepath"
@@ -24,6 +26,7 @@ type card struct {
 	Counts string
 	Open   int // comments that are not settled
 	Mine   bool
+	Broken bool // it cannot be read
 }
 
 func (s *Server) cards(c fiber.Ctx, binned bool) ([]card, error) {
@@ -34,6 +37,12 @@ func (s *Server) cards(c fiber.Ctx, binned bool) ([]card, error) {
 	var out []card
 	for _, e := range es {
 		ch, _, err := s.store.Chart(e.ID)
+		var broken *store.ErrUnreadable
+		if errors.As(err, &broken) { // the others are there all the same
+			s.opts.Log.Error("unreadable", "chart", e.ID, "error", err)
+			out = append(out, card{Entry: e, Broken: true, Mine: e.Changer == person(c).ID})
+			continue
+		}
 		if err != nil {
 			return nil, err
 		}
@@ -242,6 +251,30 @@ func (s *Server) destroy(c fiber.Ctx) error {
 		return err
 	}
 	return s.again(c, true)
+}
+
+// rest is what is on disk of a chart, for one that cannot be opened.
+func (s *Server) rest(c fiber.Ctx) error {
+	e := entry(c)
+	r, err := s.store.Rest(e.ID)
+	if err != nil {
+		return err
+	}
+	b, err := json.MarshalIndent(r, "", " ")
+	if err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderCacheControl, "no-store")
+	c.Attachment(fileName(e.Name) + ".rest.json")
+	return c.Type("json").Send(b)
+}
+
+// goBack takes a chart that cannot be opened back to its last readable state.
+func (s *Server) goBack(c fiber.Ctx) error {
+	if _, err := s.store.GoBack(entry(c).ID); err != nil {
+		return bad(sentence(err))
+	}
+	return s.again(c, entry(c).Binned)
 }
 
 // thumbnails keeps the drawings of first pages, by chart and command.

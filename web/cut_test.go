@@ -95,7 +95,7 @@ const disk = `document.querySelector('#disk').textContent`
 func TestCutInTheMiddle(t *testing.T) {
 	s := newSite(t)
 	l := newLine(t, s.url)
-	b := (&site{"http://" + l.addr, s.store}).browse(t)
+	b := (&site{url: "http://" + l.addr, store: s.store}).browse(t)
 	b.signIn()
 	b.edit("Packing a crate")
 	id := eval[string](b, `document.body.dataset.chart`)

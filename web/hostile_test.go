@@ -3,14 +3,18 @@ package web
 import (
 	"bytes"
 	"compress/gzip"
+	"database/sql"
 	"fmt"
 	"io"
 	"net"
 	"net/http"
+	"path/filepath"
 	"runtime"
 	"strings"
 	"testing"
 	"time"
+
+	"plaintracer/core/chart"
 )
 
 // peak is how much memory the process holds at most while f runs, MB above what it held.
@@ -134,4 +138,46 @@ func TestBodiesAreBounded(t *testing.T) {
 	if top > 100 {
 		t.Errorf("40 unfinished bodies hold %d MB", top)
 	}
+}
+
+// A chart that cannot be read does not take the list of charts down: its card says so and
+// offers ways out.
+func TestUnreadableChart(t *testing.T) {
+	s := newSite(t)
+	me, err := s.store.Session(mustSession(t, s))
+	if err != nil {
+		t.Fatal(err)
+	}
+	id, err := s.store.AddChart(me.ID, chart.New("Spoilt"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	db, err := sql.Open("sqlite", "file:"+filepath.Join(s.dir, "plaintracer.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer db.Close()
+	for n, parts := range []string{`{"do":"chart.set","name":"Spoilt since"}`, `{"do":"step.drop","page":"p1","id":"nobody"}`} {
+		if _, err := db.Exec(`INSERT INTO commands (chart, seq, client, n, person, body, at) VALUES (?, ?, 'window1', ?, ?, ?, 0)`, id, n+1, n+1, me.ID, `{"words":"x","parts":[`+parts+`]}`); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if _, err := db.Exec(`UPDATE charts SET seq = 2, name = 'Spoilt since' WHERE id = ?`, id); err != nil {
+		t.Fatal(err)
+	}
+	b := s.browse(t)
+	b.signIn()
+	if n := eval[int](b, `document.querySelectorAll('.card').length`); n < 4 {
+		t.Fatalf("%d cards", n)
+	}
+	card := `[...document.querySelectorAll('.card')].find(c => c.textContent.includes('Spoilt since'))`
+	if !eval[bool](b, card+`.textContent.includes('This chart cannot be opened')`) {
+		t.Error("the card does not say so")
+	}
+	if got := string(b.get("/charts/" + id + "/rest.json")); !strings.Contains(got, "snapshot") || !strings.Contains(got, "nobody") {
+		t.Errorf("the rest is %.200s", got)
+	}
+	b.press("Go back")
+	b.until("it can be opened", card+`?.querySelector('h2 a')`)
+	b.edit("Spoilt since")
 }

@@ -50,6 +50,8 @@ func (s *Server) Routes() []Route {
 		{"GET", "/charts/:chart/thumb.svg", Owner, s.thumb},
 		{"GET", "/charts/:chart/export", Owner, s.export},
 		{"GET", "/charts/:chart/export/panel", Owner, s.exportPanel},
+		{"GET", "/charts/:chart/rest.json", Owner, s.rest},
+		{"POST", "/charts/:chart/back", Owner, s.goBack},
 		{"POST", "/charts/:chart/rename", Owner, s.rename},
 		{"POST", "/charts/:chart/duplicate", Owner, s.duplicate},
 		{"POST", "/charts/:chart/delete", Owner, s.toBin},

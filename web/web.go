@@ -99,11 +99,15 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 func (s *Server) failed(c fiber.Ctx, err error) error {
 	code, words := fiber.StatusInternalServerError, "Something went wrong. Nothing that was on disk has been lost. Try again."
 	var fe *fiber.Error
+	var broken *store.ErrUnreadable
 	switch {
 	case errors.As(err, &fe):
 		code, words = fe.Code, fe.Message
 	case errors.Is(err, store.ErrNone):
 		code, words = fiber.StatusNotFound, "There is nothing at this address."
+	case errors.As(err, &broken):
+		code, words = fiber.StatusUnprocessableEntity, "This chart cannot be opened. The list of charts offers ways out."
+		s.opts.Log.Error("unreadable", "chart", broken.Chart, "error", err)
 	default:
 		s.opts.Log.Error("request failed", "method", c.Method(), "path", c.Path(), "error", err)
 	}
