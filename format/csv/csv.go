@@ -145,7 +145,7 @@ func parse(b []byte) ([]row, error) {
 	}
 	col := map[string]int{}
 	for i, h := range first {
-		h = strings.TrimSpace(h)
+		h = strings.TrimSpace(meant(h))
 		if _, twice := col[strings.ToLower(h)]; twice {
 			return nil, fmt.Errorf("line 1: the column %q is there twice", h)
 		}
@@ -169,6 +169,9 @@ func parse(b []byte) ([]row, error) {
 		n, _ := rd.FieldPos(0)
 		if len(rec) > len(first) {
 			return nil, fmt.Errorf("line %d: %d cells, but the header has %d; put a cell with a comma in double quotes", n, len(rec), len(first))
+		}
+		for i := range rec {
+			rec[i] = meant(rec[i])
 		}
 		get := func(name string) string {
 			if i, ok := col[name]; ok && i < len(rec) {
@@ -305,7 +308,11 @@ func Write(w io.Writer, p *chart.Page) error {
 	}
 	out := csv.NewWriter(w)
 	out.UseCRLF = true
-	out.Write(append(append(append([]string{}, head...), "data"), names...))
+	first := append(append([]string{}, head...), "data")
+	for _, n := range names {
+		first = append(first, harmless(n))
+	}
+	out.Write(first)
 	for _, s := range p.Steps {
 		var next, data []string
 		for _, c := range p.Connectors {
@@ -341,6 +348,9 @@ func Write(w io.Writer, p *chart.Page) error {
 				}
 			}
 			rec = append(rec, v)
+		}
+		for i := range rec {
+			rec[i] = harmless(rec[i])
 		}
 		out.Write(rec)
 	}

@@ -124,3 +124,39 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// What a spreadsheet would run is made harmless, and comes back exact.
+func TestFormulasAreHarmless(t *testing.T) {
+	for cell, want := range map[string]string{"=1+1": "'=1+1", "+44 20": "'+44 20", "-5": "'-5", "@sum": "'@sum", "\tx": "'\tx", "'=x": "''=x", "''-": "'''-", "'tis": "'tis", "Plain": "Plain", "": "", "a=b": "a=b", "'": "'"} {
+		got := harmless(cell)
+		if got != want || meant(got) != cell {
+			t.Errorf("%q is written as %q and read as %q", cell, got, meant(got))
+		}
+	}
+	c, err := Read([]byte("number,lane,symbol,text,next,data,Cost\r\n1,,,Ask,2,,\r\n2,,,Pay,,,\r\n"), "x")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := c.Pages[0]
+	p.Steps[0].Text, p.Steps[1].Text = "=HYPERLINK(\"x\")", "'-1"
+	p.Steps[1].Fields = []chart.Field{{Name: "=Cost", Value: "+12"}}
+	var b bytes.Buffer
+	if err := Write(&b, p); err != nil {
+		t.Fatal(err)
+	}
+	for _, line := range strings.Split(b.String(), "\r\n") {
+		for _, cell := range strings.Split(line, ",") {
+			if cell = strings.Trim(cell, "\""); cell != "" && strings.ContainsRune(formulaStarts, rune(cell[0])) {
+				t.Errorf("a cell is %q", cell)
+			}
+		}
+	}
+	again, err := Read(b.Bytes(), "x")
+	if err != nil {
+		t.Fatal(err)
+	}
+	q := again.Pages[0]
+	if q.Steps[0].Text != p.Steps[0].Text || q.Steps[1].Text != p.Steps[1].Text || len(q.Steps[1].Fields) != 1 || q.Steps[1].Fields[0] != p.Steps[1].Fields[0] {
+		t.Errorf("read again: %+v, %+v", q.Steps[0], q.Steps[1])
+	}
+}
