@@ -31,14 +31,18 @@ var ErrNone = errors.New("there is nothing of that name here")
 
 // Store is an open data folder.
 type Store struct {
-	w *sql.DB // one connection: SQLite has one writer
-	r *sql.DB
+	w    *sql.DB // one connection: SQLite has one writer
+	r    *sql.DB
+	lock *os.File
 
 	mu   sync.Mutex
 	open map[string]*document // charts in use, by id
 }
 
-const readers = 8
+const (
+	readers  = 8
+	database = "plaintracer.db"
+)
 
 // Open opens the data folder dir, makes it when it is missing and brings its
 // tables up to date.
@@ -49,10 +53,23 @@ func Open(dir string) (*Store, error) {
 	if err := os.Chmod(dir, 0o700); err != nil { // also when it was there before
 		return nil, err
 	}
-	if err := ownFile(filepath.Join(dir, "plaintracer.db")); err != nil {
+	l, err := lock(dir)
+	if err != nil {
 		return nil, err
 	}
-	file := "file:" + filepath.Join(dir, "plaintracer.db")
+	s, err := open(dir)
+	if err != nil {
+		return nil, errors.Join(err, l.Close())
+	}
+	s.lock = l
+	return s, nil
+}
+
+func open(dir string) (*Store, error) {
+	if err := ownFile(filepath.Join(dir, database)); err != nil {
+		return nil, err
+	}
+	file := "file:" + filepath.Join(dir, database)
 	const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
 	w, err := sql.Open("sqlite", file+pragmas)
 	if err != nil {
@@ -66,6 +83,10 @@ func Open(dir string) (*Store, error) {
 	p, err := goose.NewProvider(goose.DialectSQLite3, w, sub)
 	if err != nil {
 		return nil, err
+	}
+	if has, knows, err := versions(p); err == nil && has > knows {
+		w.Close()
+		return nil, fmt.Errorf("%s was written by a newer Plain Tracer (version %d of its tables, this one knows %d); update the program", dir, has, knows)
 	}
 	if _, err := p.Up(context.Background()); err != nil {
 		w.Close()
@@ -92,8 +113,19 @@ func ownFile(name string) error {
 	return errors.Join(f.Chmod(0o600), f.Close())
 }
 
+// versions are that of the tables on disk and the last one that this program knows.
+func versions(p *goose.Provider) (has, knows int64, err error) {
+	if has, err = p.GetDBVersion(context.Background()); err != nil {
+		return 0, 0, err
+	}
+	for _, s := range p.ListSources() {
+		knows = max(knows, s.Version)
+	}
+	return has, knows, nil
+}
+
 // Close closes the data folder.
-func (s *Store) Close() error { return errors.Join(s.r.Close(), s.w.Close()) }
+func (s *Store) Close() error { return errors.Join(s.r.Close(), s.w.Close(), s.lock.Close()) }
 
 // Secret is the installation's key for signing tokens, made once.
 func (s *Store) Secret() ([]byte, error) {

@@ -67,6 +67,7 @@ func TestAppend(t *testing.T) {
 		t.Fatal(err)
 	}
 	a, _ := chart.Marshal(want)
+	s.Close()
 	other, err := Open(dir)
 	if err != nil {
 		t.Fatal(err)
@@ -259,5 +260,58 @@ func TestDamageIsToldAtTheStart(t *testing.T) {
 		t.Error("torn pages were not noticed")
 	} else if !strings.Contains(err.Error(), "backup") {
 		t.Errorf("told as %v", err)
+	}
+}
+
+// One program at a time; a newer one's tables are refused; a backup made while the store
+// is open holds everything, and is restored into an empty folder alone.
+func TestOneAtATimeAndBackup(t *testing.T) {
+	s, dir, p := opened(t)
+	id, err := s.AddChart(p.ID, chart.New("Kept"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if other, err := Open(dir); err == nil {
+		other.Close()
+		t.Error("a second one opened the folder")
+	} else if !strings.Contains(err.Error(), "in use") {
+		t.Error(err)
+	}
+	file := filepath.Join(t.TempDir(), "backup.db")
+	if err := Backup(dir, file); err != nil {
+		t.Fatal(err)
+	}
+	if err := Backup(dir, file); err == nil {
+		t.Error("a backup was written over")
+	}
+	to := filepath.Join(t.TempDir(), "again")
+	if err := Restore(to, file); err != nil {
+		t.Fatal(err)
+	}
+	if err := Restore(to, file); err == nil {
+		t.Error("a folder with a database was restored over")
+	}
+	again, err := Open(to)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if c, _, err := again.Chart(id); err != nil || c.Name != "Kept" {
+		t.Errorf("restored is %v: %v", c, err)
+	}
+	if _, err := again.w.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (999, 1)`); err != nil {
+		t.Fatal(err)
+	}
+	again.Close()
+	if s, err := Open(to); err == nil {
+		s.Close()
+		t.Error("tables of a newer program were opened")
+	} else if !strings.Contains(err.Error(), "newer") {
+		t.Error(err)
+	}
+	if err := os.WriteFile(file+"x", []byte("no database"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if err := Restore(filepath.Join(t.TempDir(), "x"), file+"x"); err == nil {
+		t.Error("a file that is no backup was restored")
 	}
 }

@@ -72,6 +72,9 @@ func (s *Server) guard(r Route) fiber.Handler {
 			}
 			c.Locals(entryKey, e)
 		}
+		if r.Access != Anyone { // a route that may be kept says so itself
+			c.Set(fiber.HeaderCacheControl, "no-store")
+		}
 		if r.Method != fiber.MethodGet {
 			// A token in the header is looked at before the body is read.
 			if t := c.Get(tokenHeader); t != "" && !s.tokenGood(c) {
