@@ -28,12 +28,13 @@ demo: build
 # Installs what the tests need (Chromium and poppler among it), then runs them.
 test: build
 	sh tools/test-needs.sh
-	$(GO) test -timeout 9m ./...
+	$(GO) test -timeout 15m ./...
 
 soak: build
 	sh tools/test-needs.sh
 	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/...
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzztime 10m
+	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzztime 60m
 	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzztime 10m
 	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzztime 60m
 	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzztime 60m
