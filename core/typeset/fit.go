@@ -54,7 +54,7 @@ func (p *paragraphs) fewest(room float64) int {
 	if n, ok := p.room[room]; ok {
 		return n
 	}
-	lines, _ := fill(Regular, Size, p.pieces, 1<<30, func(int) float64 { return room })
+	lines, _ := fill(Regular, Size, p.pieces, 1<<30, room, func(int) float64 { return room })
 	p.work += len(lines)
 	p.room[room] = len(lines)
 	return len(lines)
@@ -91,7 +91,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 			x0, x1 := k.Span(w, h, y, y+ink)
 			return x1 - x0
 		}
-		texts, ok := fill(Regular, Size, p.pieces, n, room)
+		texts, ok := fill(Regular, Size, p.pieces, n, widest, room)
 		p.work += len(texts)
 		if !ok {
 			n++

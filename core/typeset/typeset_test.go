@@ -149,3 +149,23 @@ func BenchmarkLongText(b *testing.B) {
 		Grow(symbol.Decision, 136, 84, text)
 	}
 }
+
+// A word that some line of the symbol has room for is not broken, least of all in the
+// narrow top of a diamond: the symbol grows instead.
+func TestShortWordsStayWhole(t *testing.T) {
+	for _, i := range symbol.All() {
+		for _, text := range []string{"Fit to travel, in the crate that it came in?", "Is the object fit to travel, and insured for the whole of the way?", "A a in on it is so or if we go up by to"} {
+			w, h := Grow(i.Kind, i.W, i.H, text)
+			lines, ok := Fit(i.Kind, w, h, text)
+			if !ok {
+				t.Fatalf("%s: %q does not fit", i.Kind, text)
+			}
+			if got := joined(lines); got != text {
+				t.Errorf("%s: a word is broken: %q", i.Kind, got)
+			}
+			if w > 4*i.W {
+				t.Errorf("%s: it grew to %v x %v", i.Kind, w, h)
+			}
+		}
+	}
+}

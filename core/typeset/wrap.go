@@ -36,8 +36,9 @@ func pieces(f Face, size float64, text string) []piece {
 
 // fill sets the pieces greedily into lines; room tells the width of line i.
 // It gives up with ok false when more than limit lines would be needed, or a
-// line has no room for a single character.
-func fill(f Face, size float64, ps []piece, limit int, room func(i int) float64) (lines []string, ok bool) {
+// line has no room for a single character, or for a word that is no wider than
+// whole: such a word is not broken.
+func fill(f Face, size float64, ps []piece, limit int, whole float64, room func(i int) float64) (lines []string, ok bool) {
 	var line strings.Builder
 	width, gap, gapW, open := 0.0, "", 0.0, false
 	flush := func() bool {
@@ -59,6 +60,8 @@ func fill(f Face, size float64, ps []piece, limit int, room func(i int) float64)
 		if p.width <= room(len(lines))-width {
 			line.WriteString(p.text)
 			width += p.width
+		} else if p.width <= whole {
+			return lines, false
 		} else { // wider than a whole line: break between grapheme clusters
 			rest, state := p.text, -1
 			for len(rest) > 0 {
@@ -93,6 +96,6 @@ func fill(f Face, size float64, ps []piece, limit int, room func(i int) float64)
 // Lines breaks text into lines no wider than width px, for text that stands in
 // a plain column.
 func Lines(f Face, size float64, text string, width float64) []string {
-	lines, _ := fill(f, size, pieces(f, size, text), 1<<20, func(int) float64 { return width })
+	lines, _ := fill(f, size, pieces(f, size, text), 1<<20, width, func(int) float64 { return width })
 	return lines
 }
