@@ -1,6 +1,7 @@
 package chart
 
 import (
+	"errors"
 	"fmt"
 	"slices"
 
@@ -9,7 +10,7 @@ import (
 
 func setChart(c *Chart, d Part) ([]Part, error) {
 	if d.Name == nil {
-		return nil, fmt.Errorf(noName)
+		return nil, errors.New(noName)
 	}
 	if err := checkText("name", *d.Name, maxName); err != nil {
 		return nil, err
@@ -21,7 +22,7 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 
 func addPage(c *Chart, d Part) ([]Part, error) {
 	if d.NewPage == nil {
-		return nil, fmt.Errorf(noNewPage)
+		return nil, errors.New(noNewPage)
 	}
 	if len(c.Pages) >= maxPages {
 		return nil, fmt.Errorf(tooManyPages, maxPages)
@@ -42,7 +43,7 @@ func addPage(c *Chart, d Part) ([]Part, error) {
 
 func dropPage(c *Chart, d Part) ([]Part, error) {
 	if len(c.Pages) == 1 {
-		return nil, fmt.Errorf(lastPage)
+		return nil, errors.New(lastPage)
 	}
 	i := slices.IndexFunc(c.Pages, func(p *Page) bool { return p.ID == d.Page })
 	p := c.Pages[i]
@@ -81,7 +82,7 @@ func setPage(p *Page, d Part) ([]Part, error) {
 
 func addLane(p *Page, d Part) ([]Part, error) {
 	if d.Lane == nil {
-		return nil, fmt.Errorf(noLane)
+		return nil, errors.New(noLane)
 	}
 	l := *d.Lane
 	l.Size = geom.Round2(l.Size)
@@ -196,7 +197,7 @@ func reorder[T any](list []T, order []string, id func(T) string) error {
 
 func addStep(p *Page, d Part) ([]Part, error) {
 	if d.Step == nil {
-		return nil, fmt.Errorf(noStep)
+		return nil, errors.New(noStep)
 	}
 	s := *d.Step
 	s.Fields = append([]Field(nil), s.Fields...)
@@ -258,7 +259,7 @@ func dropStep(p *Page, d Part) ([]Part, error) {
 func placeSteps(p *Page, d Part) ([]Part, error) {
 	inv := Part{Do: "step.place", Page: p.ID}
 	if len(d.Places) == 0 {
-		return nil, fmt.Errorf(noPlaces)
+		return nil, errors.New(noPlaces)
 	}
 	seen := map[string]bool{}
 	var next []Step
@@ -331,7 +332,7 @@ func setStep(p *Page, d Part) ([]Part, error) {
 
 func addLine(p *Page, d Part) ([]Part, error) {
 	if d.Line == nil {
-		return nil, fmt.Errorf(noLine)
+		return nil, errors.New(noLine)
 	}
 	c := *d.Line
 	c.own()

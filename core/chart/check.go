@@ -1,6 +1,7 @@
 package chart
 
 import (
+	"errors"
 	"fmt"
 	"slices"
 	"unicode/utf8"
@@ -93,7 +94,7 @@ func checkSheet(p *Page) error {
 		return fmt.Errorf(pageTooSmall, p.W, p.H)
 	}
 	if p.Frame.W < 0 {
-		return fmt.Errorf(badFrame)
+		return errors.New(badFrame)
 	}
 	return checkCrossings(p.Crossings)
 }
@@ -145,7 +146,7 @@ func checkStep(p *Page, s *Step) error {
 	seen := map[string]bool{}
 	for _, f := range s.Fields {
 		if f.Name == "" {
-			return fmt.Errorf(fieldNoName)
+			return errors.New(fieldNoName)
 		}
 		if seen[f.Name] {
 			return fmt.Errorf(fieldTwice, f.Name)
@@ -200,7 +201,7 @@ func checkLine(p *Page, c *Connector) error {
 func checkEnd(p *Page, e *End) error {
 	if e.Loose() {
 		if e.Port != "" {
-			return fmt.Errorf(loosePort)
+			return errors.New(loosePort)
 		}
 		e.X, e.Y = geom.Round2(e.X), geom.Round2(e.Y)
 		return checkCoord(e.X, e.Y)

@@ -216,10 +216,7 @@ func (e *Editor) withText(s *chart.Step, text string) []chart.Part {
 // across it its middle, so that it stays in line.
 func (e *Editor) reshape(s *chart.Step, k symbol.Kind, size geom.Rect, text string) []chart.Place {
 	p, across := e.Page(), e.runsAcross()
-	was := p.StepRect(s)
-	if sh := e.Sheet().Shape(s.ID); sh != nil && sh.Step.Text == s.Text {
-		was = sh.Rect
-	}
+	was := typeset.Box(s.Symbol, p.StepRect(s), s.Text) // as it is drawn, whatever is shown meanwhile
 	if size.W == 0 {
 		size = was
 	}

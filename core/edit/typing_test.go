@@ -190,3 +190,24 @@ func TestCaretInNothing(t *testing.T) {
 		w.Do("delete", "")
 	}
 }
+
+// A step that is stored smaller than its text needs, as files may have it, does not jump
+// either.
+func TestTypingOnAStepStoredTooSmall(t *testing.T) {
+	w := open(t)
+	s := w.put(symbol.Process, 300, 200, "")
+	text := "A text that takes a good deal more room than the step has"
+	w.do("file", chart.Part{Do: "step.set", Page: "p1", ID: s.ID, Text: &text})
+	if r := w.Sheet().Shape(s.ID).Rect; r.W <= s.W {
+		t.Fatalf("it is drawn %v wide, stored %v", r.W, s.W)
+	}
+	w.typeOnStep(s.ID)
+	for _, add := range []string{" and", " and more", " and more of it"} {
+		w.Type(text+add, len(text+add), len(text+add))
+	}
+	during := drawnText(w, s.ID)
+	w.Accept(text + " and more of it")
+	if after := drawnText(w, s.ID); after != during {
+		t.Errorf("typing showed %s, it became %s", during, after)
+	}
+}

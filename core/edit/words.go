@@ -250,22 +250,21 @@ func sideWords(port string) string {
 
 // What is said in a notice.
 const (
-	sayNoComments       = "The comments could not be marked on the page."
-	sayNumbered         = "The numbers are already in order."
-	sayKindAlready      = "It is already of that kind."
-	sayLookAlready      = "It already looks like that."
-	sayDefaultAlready   = "It already has its default look."
-	sayBothAlready      = "It already points both ways."
-	sayRouteAlready     = "Its route is already the default one."
-	sayReroutedAlready  = "All routes are already the default ones."
-	sayLabelsAlready    = "Its labels are already where they go by default."
-	sayCrossesAlready   = "It already crosses like that."
-	sayBestSides        = "Both ends already choose the best side."
-	sayNoClip           = "The clipboard has no steps and no text. Copy some first."
-	sayTypingGone       = "Someone deleted what you were typing on."
-	sayGlue             = "Select one step and type the number of the step it leads to, or select two steps."
-	sayNothingInReach   = "No step is within reach of a loose end. Drag the end to a step, or the step to the end."
-	sayUnreadableAnswer = "That could not be read. Try again."
+	sayNoComments      = "The comments could not be marked on the page."
+	sayNumbered        = "The numbers are already in order."
+	sayKindAlready     = "It is already of that kind."
+	sayLookAlready     = "It already looks like that."
+	sayDefaultAlready  = "It already has its default look."
+	sayBothAlready     = "It already points both ways."
+	sayRouteAlready    = "Its route is already the default one."
+	sayReroutedAlready = "All routes are already the default ones."
+	sayLabelsAlready   = "Its labels are already where they go by default."
+	sayCrossesAlready  = "It already crosses like that."
+	sayBestSides       = "Both ends already choose the best side."
+	sayNoClip          = "The clipboard has no steps and no text. Copy some first."
+	sayTypingGone      = "Someone deleted what you were typing on."
+	sayGlue            = "Select one step and type the number of the step it leads to, or select two steps."
+	sayNothingInReach  = "No step is within reach of a loose end. Drag the end to a step, or the step to the end."
 )
 
 func noSuchCommand(name string) string { return fmt.Sprintf("There is no command called %q.", name) }
