@@ -1,6 +1,7 @@
 package store
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 	"time"
@@ -86,7 +87,7 @@ type Remark struct {
 // Limits of a comment.
 const (
 	longestRemark = 10000
-	mostRemarks   = 5000 // of a chart
+	mostRemarks   = 5000 // of guests on a chart; they do not keep its owner from writing
 )
 
 // AddRemark keeps a comment. Errors are in words for who wrote it.
@@ -102,10 +103,10 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 		return r, fmt.Errorf("a comment must be valid UTF-8 text")
 	}
 	var n int
-	if err := s.r.QueryRow(`SELECT count(*) FROM comments WHERE chart = ?`, r.Chart).Scan(&n); err != nil {
+	if err := s.r.QueryRow(`SELECT count(*) FROM comments WHERE chart = ? AND person = ''`, r.Chart).Scan(&n); err != nil {
 		return r, err
 	}
-	if n >= mostRemarks {
+	if n >= mostRemarks && r.Person == "" {
 		return r, fmt.Errorf("this chart has %d comments, which is the limit", n)
 	}
 	if r.Answers != "" {
@@ -136,6 +137,18 @@ func (s *Store) Remarks(chart string) ([]Remark, error) {
 		out = append(out, r)
 	}
 	return out, rows.Err()
+}
+
+// DropRemark deletes a comment with its answers, or an answer.
+func (s *Store) DropRemark(chart, id string) error {
+	r, err := s.w.Exec(`DELETE FROM comments WHERE chart = ? AND (id = ? OR answers = ?)`, chart, id, id)
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(ErrNone, err)
+	}
+	return nil
 }
 
 // Settle marks a comment as settled, or as open again.

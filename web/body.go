@@ -3,8 +3,11 @@ package web
 import (
 	"fmt"
 	"io"
+	"strings"
+	"time"
 
 	"github.com/gofiber/fiber/v3"
+	"github.com/gofiber/fiber/v3/middleware/limiter"
 )
 
 // Limits of request bodies, bytes. Each route reads its body when it is known who asks
@@ -55,6 +58,30 @@ func readBody(c fiber.Ctx, path string) error {
 	}
 	c.Request().SetBody(b)
 	return nil
+}
+
+// Comments that a link takes within a minute: from one address, and from all. Nobody
+// writes faster.
+const (
+	remarksFromOne = 20
+	remarksFromAll = 120
+)
+
+// remarkLimits bound how fast comments come in.
+func remarkLimits() []fiber.Handler {
+	limit := func(most int, key func(fiber.Ctx) string) fiber.Handler {
+		return limiter.New(limiter.Config{
+			Max: most, Expiration: time.Minute, KeyGenerator: key,
+			Next: func(c fiber.Ctx) bool { return c.Method() != fiber.MethodPost },
+			LimitReached: func(c fiber.Ctx) error {
+				return tooMuch(c, fiber.StatusTooManyRequests, "Too many comments at once. Wait a minute and send this one again.")
+			},
+		})
+	}
+	return []fiber.Handler{
+		limit(remarksFromOne, func(c fiber.Ctx) string { return c.IP() + " " + c.Path() }),
+		limit(remarksFromAll, func(c fiber.Ctx) string { return strings.Clone(c.Path()) }),
+	}
 }
 
 // tooMuch refuses a request whose body is not read: the connection ends with the answer.

@@ -9,12 +9,16 @@ import (
 	"net"
 	"net/http"
 	"path/filepath"
+	"regexp"
 	"runtime"
 	"strings"
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp"
+
 	"plaintracer/core/chart"
+	"plaintracer/store"
 )
 
 // peak is how much memory the process holds at most while f runs, MB above what it held.
@@ -180,4 +184,58 @@ func TestUnreadableChart(t *testing.T) {
 	b.press("Go back")
 	b.until("it can be opened", card+`?.querySelector('h2 a')`)
 	b.edit("Spoilt since")
+}
+
+// Comments come in no faster than people write; guests cannot keep the owner from writing;
+// the owner deletes what nobody wants; many of them come in parts.
+func TestFloodOfComments(t *testing.T) {
+	s := newSite(t)
+	link := s.reviewLink(t)
+	r, err := http.Get(s.url + link)
+	if err != nil {
+		t.Fatal(err)
+	}
+	page, _ := io.ReadAll(r.Body)
+	r.Body.Close()
+	token := regexp.MustCompile(`name="csrf" content="([^"]+)"`).FindSubmatch(page)[1]
+	codes := map[int]int{}
+	for i := range remarksFromOne + 10 {
+		req, err := http.NewRequest("POST", s.url+link+"/comments", strings.NewReader(fmt.Sprintf("name=Flood&body=again+%d", i)))
+		if err != nil {
+			t.Fatal(err)
+		}
+		req.Header.Set("Content-Type", "application/x-www-form-urlencoded")
+		req.Header.Set(tokenHeader, string(token))
+		a, err := http.DefaultClient.Do(req)
+		if err != nil {
+			t.Fatal(err)
+		}
+		a.Body.Close()
+		codes[a.StatusCode]++
+	}
+	if codes[200] != remarksFromOne || codes[429] != 10 {
+		t.Errorf("answers %v", codes)
+	}
+	l, err := s.store.Link(strings.TrimPrefix(link, "/review/"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range 60 {
+		if _, err := s.store.AddRemark(store.Remark{Chart: l.Chart, Author: "Guest", Body: fmt.Sprint("remark ", i)}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	b.until("the comments", `document.querySelector('#comment-count').textContent === '82'`)
+	b.run(chromedp.Click(chromedp.CSS("[data-act=margin]")))
+	if n := eval[int](b, `document.querySelectorAll('.remark').length`); n != threadsShown {
+		t.Errorf("%d comments come at once", n)
+	}
+	b.press("Show more (32)")
+	b.until("the others", `document.querySelectorAll('.remark').length === 82`)
+	eval[bool](b, `(window.confirm = () => true, true)`)
+	eval[bool](b, `([...document.querySelectorAll('.remark')].find(e => e.textContent.includes('remark 59')).querySelector('[hx-post$=delete]').click(), true)`)
+	b.until("it is gone", `document.querySelector('#comment-count').textContent === '81'`)
 }

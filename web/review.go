@@ -1,8 +1,10 @@
 package web
 
 import (
+	"encoding/json"
 	"html/template"
 	"maps"
+	"strconv"
 	"strings"
 	"time"
 
@@ -107,18 +109,34 @@ func (s *Server) threads(id string) ([]thread, error) {
 	return append(open, settled...), nil
 }
 
+// threadsShown is how many comments come at once.
+const threadsShown = 50
+
 func (s *Server) commentsFor(c fiber.Ctx, id, base string, owner, may bool) error {
 	ts, err := s.threads(id)
 	if err != nil {
 		return err
 	}
-	open := 0
+	open, marks := 0, map[string]int{} // open ones, by step
 	for _, t := range ts {
 		if !t.Settled {
 			open++
+			marks[t.Step]++
 		}
 	}
-	return s.render(c, "comments", fiber.Map{"Threads": ts, "Open": open, "Base": base, "Owner": owner, "May": may})
+	m, err := json.Marshal(marks)
+	if err != nil {
+		return err
+	}
+	show, err := strconv.Atoi(c.Query("show"))
+	if err != nil || show < threadsShown {
+		show = threadsShown
+	}
+	more := len(ts) - show
+	if more > 0 {
+		ts = ts[:show]
+	}
+	return s.render(c, "comments", fiber.Map{"Threads": ts, "Open": open, "Marks": string(m), "More": more, "Next": show + threadsShown, "Base": base, "Owner": owner, "May": may})
 }
 
 func (s *Server) comments(c fiber.Ctx) error {
@@ -159,6 +177,16 @@ func (s *Server) onStep(id, step string) error {
 func (s *Server) settle(c fiber.Ctx) error {
 	e := entry(c)
 	if err := s.store.Settle(e.ID, c.Params("comment"), c.FormValue("settled") != "no"); err != nil {
+		return err
+	}
+	s.tellComments(e.ID)
+	return s.comments(c)
+}
+
+// dropRemark deletes a comment with its answers.
+func (s *Server) dropRemark(c fiber.Ctx) error {
+	e := entry(c)
+	if err := s.store.DropRemark(e.ID, c.Params("comment")); err != nil {
 		return err
 	}
 	s.tellComments(e.ID)

@@ -64,6 +64,7 @@ func (s *Server) Routes() []Route {
 		{"GET", "/charts/:chart/comments", Owner, s.comments},
 		{"POST", "/charts/:chart/comments", Owner, s.answer},
 		{"POST", "/charts/:chart/comments/:comment/settle", Owner, s.settle},
+		{"POST", "/charts/:chart/comments/:comment/delete", Owner, s.dropRemark},
 
 		{"GET", "/review/:link", LinkRead, s.review},
 		{"GET", "/review/:link/comments", LinkRead, s.reviewComments},

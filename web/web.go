@@ -88,6 +88,9 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	app.Use(recover.New())
 	app.Use(packed)
 	app.Use(helmet.New(helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}))
+	for _, l := range remarkLimits() {
+		app.Use("/review", l)
+	}
 	for _, r := range srv.Routes() {
 		app.Add([]string{r.Method}, r.Path, srv.guard(r))
 	}

@@ -183,10 +183,9 @@ $('comments').addEventListener('click', (e) => {
 });
 // countComments marks the steps that people comment on.
 function countComments() {
-  const marks = {};
-  for (const r of $('comments').querySelectorAll('[data-unsettled]')) marks[r.dataset.unsettled] = (marks[r.dataset.unsettled] || 0) + 1;
-  $('comment-count').textContent = $('comments').querySelector('.remarks')?.dataset.open || '0';
-  core?.act('comments', JSON.stringify(marks));
+  const remarks = $('comments').querySelector('.remarks');
+  $('comment-count').textContent = remarks?.dataset.open || '0';
+  core?.act('comments', remarks?.dataset.marks || '{}');
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
 addEventListener('beforeunload', (e) => { if (live.waiting.length) e.preventDefault(); });
