@@ -10,6 +10,7 @@ require (
 	github.com/fasthttp/websocket v1.5.12
 	github.com/gofiber/fiber/v3 v3.1.0
 	github.com/gofiber/template/html/v2 v2.1.3
+	github.com/hashicorp/golang-lru/v2 v2.0.7
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/rivo/uniseg v0.4.7
 	github.com/spf13/cobra v1.10.2

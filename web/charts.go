@@ -7,16 +7,13 @@ import (
 	"io"
 	"path/filepath"
 	"strings"
-	"sync"
 
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
 	"plaintracer/core/list"
-	"plaintracer/core/scene"
 	"plaintracer/format/csv"
-	"plaintracer/format/svg"
 	"plaintracer/store"
 )
 
@@ -277,40 +274,13 @@ func (s *Server) goBack(c fiber.Ctx) error {
 	return s.again(c, entry(c).Binned)
 }
 
-// thumbnails keeps the drawings of first pages, by chart and command.
-type thumbnails struct {
-	mu   sync.Mutex
-	made map[string]string
-}
-
-const mostThumbs = 500
-
 // thumb draws the first page of a chart for the list.
 func (s *Server) thumb(c fiber.Ctx) error {
-	e := entry(c)
-	key := fmt.Sprintf("%s/%d", e.ID, e.Seq)
-	s.thumbs.mu.Lock()
-	svgText, ok := s.thumbs.made[key]
-	s.thumbs.mu.Unlock()
-	if !ok {
-		ch, _, err := s.store.Chart(e.ID)
-		if err != nil {
-			return err
-		}
-		var comp scene.Composer
-		var b strings.Builder
-		if err := svg.Document(&b, comp.Compose(ch, ch.Pages[0]).Drawing(), ""); err != nil {
-			return err
-		}
-		svgText = b.String()
-		s.thumbs.mu.Lock()
-		if s.thumbs.made == nil || len(s.thumbs.made) > mostThumbs {
-			s.thumbs.made = map[string]string{}
-		}
-		s.thumbs.made[key] = svgText
-		s.thumbs.mu.Unlock()
+	d, err := s.drawn(entry(c).ID)
+	if err != nil {
+		return err
 	}
 	c.Set(fiber.HeaderContentType, "image/svg+xml")
 	c.Set(fiber.HeaderCacheControl, "private, max-age=31536000, immutable")
-	return c.SendString(svgText)
+	return c.SendString(d.pages[0].svg)
 }

@@ -239,3 +239,41 @@ func TestFloodOfComments(t *testing.T) {
 	eval[bool](b, `([...document.querySelectorAll('.remark')].find(e => e.textContent.includes('remark 59')).querySelector('[hx-post$=delete]').click(), true)`)
 	b.until("it is gone", `document.querySelector('#comment-count').textContent === '81'`)
 }
+
+// A hundred readers of a chart cost one drawing; the next command makes a new one.
+func TestReadersShareADrawing(t *testing.T) {
+	s := newSite(t)
+	srv := &Server{store: s.store, drawing: make(chan struct{}, mostDrawing), drawings: newDrawings()}
+	me, err := s.store.Session(mustSession(t, s))
+	if err != nil {
+		t.Fatal(err)
+	}
+	c := chart.New("Read by many")
+	id, err := s.store.AddChart(me.ID, c)
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := make(chan *drawing, 100)
+	for range 100 {
+		go func() {
+			d, err := srv.drawn(id)
+			if err != nil {
+				t.Error(err)
+			}
+			got <- d
+		}()
+	}
+	first := <-got
+	for range 99 {
+		if d := <-got; d != first {
+			t.Fatal("it was drawn more than once")
+		}
+	}
+	name := "Changed"
+	if _, _, err := s.store.Append(id, me.ID, "window1", []store.Incoming{{N: 1, Command: chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}}}, func([]store.Logged) {}); err != nil {
+		t.Fatal(err)
+	}
+	if d, err := srv.drawn(id); err != nil || d == first || d.name != name {
+		t.Errorf("after a change the drawing is of %q: %v", d.name, err)
+	}
+}

@@ -12,9 +12,6 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit"
-	"plaintracer/core/scene"
-	"plaintracer/format/font"
-	"plaintracer/format/svg"
 	"plaintracer/store"
 )
 
@@ -197,7 +194,7 @@ func (s *Server) dropRemark(c fiber.Ctx) error {
 // editor.
 func (s *Server) review(c fiber.Ctx) error {
 	l := link(c)
-	ch, _, err := s.store.Chart(l.Chart)
+	d, err := s.drawn(l.Chart)
 	if err != nil {
 		return err
 	}
@@ -217,25 +214,15 @@ func (s *Server) review(c fiber.Ctx) error {
 	}
 	type page struct {
 		Title   string
-		Drawing template.HTML // made by format/svg, which escapes every text
+		Drawing template.HTML
 		Rows    []edit.Row
 	}
 	var pages []page
-	far := false
-	for _, p := range ch.Pages {
-		var comp scene.Composer
-		sh := comp.Compose(ch, p)
-		d := sh.Drawing()
-		d.Paper = "" // the page's own
-		d.Elements = append(d.Elements, sh.CommentMarks(marks))
-		var b strings.Builder
-		if err := svg.Document(&b, d, ""); err != nil {
-			return err
-		}
-		far = far || font.Far(b.String())
-		pages = append(pages, page{p.Title, template.HTML(b.String()), edit.Rows(p)})
+	for i := range d.pages {
+		p := &d.pages[i]
+		pages = append(pages, page{p.sheet.Page.Title, p.with(p.sheet.CommentMarks(marks)), p.rows})
 	}
-	return s.render(c, "review", fiber.Map{"Title": ch.Name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Far": far, "Base": "/review/" + l.Token})
+	return s.render(c, "review", fiber.Map{"Title": d.name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Far": d.far(), "Base": "/review/" + l.Token})
 }
 
 func (s *Server) reviewComments(c fiber.Ctx) error {

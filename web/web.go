@@ -36,12 +36,12 @@ type Options struct {
 
 // Server answers requests; it holds no truth of its own.
 type Server struct {
-	store  *store.Store
-	bus    Bus
-	secret []byte
-	opts   Options
-	assets *assets
-	thumbs thumbnails
+	store    *store.Store
+	bus      Bus
+	secret   []byte
+	opts     Options
+	assets   *assets
+	drawings drawings
 
 	attempts *attempts
 	drawing  chan struct{} // who draws an export now
@@ -64,7 +64,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawing: make(chan struct{}, mostDrawing)}
+	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawings: newDrawings(), drawing: make(chan struct{}, mostDrawing)}
 
 	sub, err := fs.Sub(templates, "templates")
 	if err != nil {
