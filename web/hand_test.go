@@ -241,3 +241,30 @@ func TestPointerOverParts(t *testing.T) {
 		}
 	}
 }
+
+// The crop marks keep their distance from the step on the screen when only the zoom
+// changes and the pointer rests.
+func TestMarksKeepTheirSize(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	b.click(b.middle("Fit to travel?"))
+	id := b.step("Fit to travel?").ID
+	off := func() float64 {
+		b.frame()
+		b.frame()
+		step := b.rect(fmt.Sprintf(`document.querySelector('#step-%s path')`, id))
+		return step.Y - b.rect(`document.querySelector('#layer-marks path[fill="none"]')`).Y
+	}
+	was := off()
+	if was < 2 {
+		t.Fatalf("the marks lie %.1f px outside the step", was)
+	}
+	for _, z := range []float64{0.5, 2} {
+		eval[bool](b, fmt.Sprintf(`editor.paper.setZoom(%g), true`, z))
+		if now := off(); math.Abs(now-was) > 1.5 {
+			t.Errorf("at zoom %g the marks lie %.1f px outside the step, were %.1f", z, now, was)
+		}
+	}
+}

@@ -9,7 +9,7 @@ import (
 
 // Pointer is what the pointer did, in page coordinates.
 type Pointer struct {
-	Type   string  `json:"type"` // down, move, up, double, menu, drop, leave
+	Type   string  `json:"type"` // down, move, up, double, menu, drop, leave, zoom
 	X      float64 `json:"x"`
 	Y      float64 `json:"y"`
 	Button int     `json:"button"`
@@ -73,10 +73,13 @@ func (e *Editor) reach() float64 {
 
 // Pointer takes one pointer event.
 func (e *Editor) Pointer(p Pointer) {
-	e.touch = p.Touch
 	if p.Zoom > 0 {
 		e.zoom = p.Zoom
 	}
+	if p.Type == "zoom" { // only the zoom is another: marks are drawn anew
+		return
+	}
+	e.touch = p.Touch
 	switch p.Type {
 	case "down":
 		if p.Button == 0 {

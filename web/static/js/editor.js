@@ -19,7 +19,12 @@ const paper = new Paper($('desk'), $('drawing'));
 const rows = new Rows($('rows'), $('next-step'), () => core);
 const typing = new Typing($('typing'), paper, () => core);
 const now = Alpine.store('now');
-paper.onzoom = () => typing.place();
+// Marks keep their size on the screen, so the core draws them anew at another zoom.
+let zoomed = 0;
+paper.onzoom = () => {
+  typing.place();
+  zoomed ||= requestAnimationFrame(() => { zoomed = 0; core?.pointer('zoom', 0, 0, 0, false, false, false, paper.zoom); });
+};
 
 function notice(words, offer) {
   $('notice').replaceChildren(words);
