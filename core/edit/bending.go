@@ -86,14 +86,7 @@ func (g *bending) move(e *Editor, p Pointer) {
 	}
 }
 
-func (g *bending) refresh(e *Editor) {
-	if !g.moved {
-		return
-	}
-	if cmd, ok := g.command(e); ok {
-		e.setPreview(&cmd)
-	}
-}
+func (g *bending) refresh(e *Editor) { g.preview(e, g.command) }
 
 func (g *bending) command(e *Editor) (chart.Command, bool) {
 	p := e.Page()

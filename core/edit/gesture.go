@@ -2,6 +2,7 @@ package edit
 
 import (
 	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -61,6 +62,16 @@ func (g *press) follow(e *Editor, p Pointer) bool {
 	g.last = p
 	g.moved = g.moved || p.at().Dist(g.start.at()) >= slack/e.zoom
 	return g.moved
+}
+
+// preview shows what letting go would do, once the gesture moves.
+func (g *press) preview(e *Editor, command func(*Editor) (chart.Command, bool)) {
+	if !g.moved {
+		return
+	}
+	if cmd, ok := command(e); ok {
+		e.setPreview(&cmd)
+	}
 }
 
 // reach is how near the pointer must be to a thing, px of the page.

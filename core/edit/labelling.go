@@ -22,14 +22,7 @@ func (g *labelling) move(e *Editor, p Pointer) {
 	}
 }
 
-func (g *labelling) refresh(e *Editor) {
-	if !g.moved {
-		return
-	}
-	if cmd, ok := g.command(e); ok {
-		e.setPreview(&cmd)
-	}
-}
+func (g *labelling) refresh(e *Editor) { g.preview(e, g.command) }
 
 func (g *labelling) command(e *Editor) (chart.Command, bool) {
 	c, r := e.Page().Connector(g.line), e.Sheet().Run(g.line)

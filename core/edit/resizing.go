@@ -24,11 +24,7 @@ func (g *resizing) move(e *Editor, p Pointer) {
 	}
 }
 
-func (g *resizing) refresh(e *Editor) {
-	if cmd, ok := g.command(e); ok && g.moved {
-		e.setPreview(&cmd)
-	}
-}
+func (g *resizing) refresh(e *Editor) { g.preview(e, g.command) }
 
 func (g *resizing) command(e *Editor) (chart.Command, bool) {
 	s := e.Page().Step(g.id)

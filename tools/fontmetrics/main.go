@@ -49,14 +49,7 @@ func main() {
 			}
 		}
 		glyphs[f.Name] = g
-		rs := runs(in)
-		cover = binary.AppendUvarint(cover, uint64(len(rs)))
-		at := rune(0)
-		for _, r := range rs {
-			cover = binary.AppendUvarint(cover, uint64(r.from-at))
-			cover = binary.AppendUvarint(cover, uint64(r.to-r.from))
-			at = r.to
-		}
+		cover = appendRuns(cover, in, false)
 	}
 	write("format/font/cover.bin", cover)
 
@@ -80,17 +73,26 @@ func main() {
 				}
 			}
 		}
-		rs := runs(all)
-		bin = binary.AppendUvarint(bin, uint64(len(rs)))
-		at := rune(0)
-		for _, r := range rs {
-			bin = binary.AppendUvarint(bin, uint64(r.from-at))
-			bin = binary.AppendUvarint(bin, uint64(r.to-r.from))
-			bin = binary.AppendUvarint(bin, r.advance)
-			at = r.to
-		}
+		bin = appendRuns(bin, all, true)
 	}
 	write("core/typeset/metrics.bin", bin)
+}
+
+// appendRuns writes how many runs there are and of each how far it begins after the one
+// before, how long it is and, if wanted, its advance.
+func appendRuns(b []byte, m map[rune]uint64, advances bool) []byte {
+	rs := runs(m)
+	b = binary.AppendUvarint(b, uint64(len(rs)))
+	at := rune(0)
+	for _, r := range rs {
+		b = binary.AppendUvarint(b, uint64(r.from-at))
+		b = binary.AppendUvarint(b, uint64(r.to-r.from))
+		if advances {
+			b = binary.AppendUvarint(b, r.advance)
+		}
+		at = r.to
+	}
+	return b
 }
 
 // runs are the stretches of characters that follow each other with one advance.
