@@ -33,11 +33,12 @@ test: build
 soak: build
 	sh tools/test-needs.sh
 	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/...
-	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzztime 10m
-	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzztime 60m
-	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzztime 10m
-	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzztime 60m
-	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzztime 60m
+	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./core/typeset -run '^$$' -fuzz FuzzFit -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 10m
+	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzzminimizetime 10x -fuzztime 60m
 
 bench: build
 	sh tools/test-needs.sh

@@ -16,14 +16,14 @@ const (
 	maxParts  = 50000
 	maxPages  = 200
 	maxLanes  = 100
-	maxSteps  = 5000
+	maxSteps  = 10000
 	maxLines  = 20000
 	maxFields = 100
 	maxLabels = 20
 	maxName   = 400
 	maxString = 20000
 	maxID     = 64
-	maxCoord  = 1e6 // px
+	maxCoord  = 1e7 // px
 	minSize   = 8   // px, of a step
 	minLane   = 40  // px
 )

@@ -72,3 +72,23 @@ func TestIndex(t *testing.T) {
 		t.Errorf("the far box %d was found %d times", far, n)
 	}
 }
+
+// On a page of any size no cell holds more than a few boxes: what is asked for one place
+// takes no longer there.
+func TestIndexOnALargePage(t *testing.T) {
+	page := Rect{X: -300, W: 1e6, H: 2e6}
+	x := NewIndex(page)
+	const n = 5000
+	for i := range n {
+		x.Add(Rect{X: page.X + float64(i)*page.W/n, Y: float64(i*7%n) * page.H / n, W: 120, H: 60})
+	}
+	in := map[int]int{}
+	for c, l := range x.first {
+		for ; l >= 0; l = x.links[l].next {
+			in[c]++
+		}
+		if in[c] > 8 {
+			t.Fatalf("a cell holds %d boxes", in[c])
+		}
+	}
+}

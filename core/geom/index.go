@@ -5,11 +5,12 @@ import (
 	"slices"
 )
 
-// Index finds the boxes near a place: it files each under the square cells of
-// the page that it touches. Make one with NewIndex, or Reset one.
+// Index finds the boxes near a place: it files each under the cells of the page that it
+// touches. Make one with NewIndex, or Reset one.
 type Index struct {
-	x0, y0 int // of the first cell
-	w, h   int // in cells
+	x, y   float64 // of the first cell
+	dx, dy float64 // of each cell
+	w, h   int     // in cells
 	first  []int32
 	links  []link // chains of boxes, one a cell
 	boxes  []Rect
@@ -20,9 +21,9 @@ type Index struct {
 type link struct{ box, next int32 }
 
 const (
-	cell = 96.0 // px; about a step
-	// mostCells bounds the memory for a page with something very far away; what
-	// lies beyond the cells is filed under the outermost ones.
+	cell = 96.0 // px at least; about a step
+	// mostCells there are each way: on a larger page they are larger. What lies beyond
+	// the bounds is filed under the outermost ones.
 	mostCells = 1024
 )
 
@@ -35,9 +36,9 @@ func NewIndex(bounds Rect) *Index {
 
 // Reset empties the index, for boxes that lie about within other bounds.
 func (x *Index) Reset(bounds Rect) {
-	x.x0, x.y0 = int(math.Floor(bounds.X/cell)), int(math.Floor(bounds.Y/cell))
-	x.w = max(1, min(mostCells, int(math.Floor(bounds.Right()/cell))-x.x0+1))
-	x.h = max(1, min(mostCells, int(math.Floor(bounds.Bottom()/cell))-x.y0+1))
+	x.x, x.y = bounds.X, bounds.Y
+	x.dx, x.dy = max(cell, bounds.W/mostCells), max(cell, bounds.H/mostCells)
+	x.w, x.h = 1+int(bounds.W/x.dx), 1+int(bounds.H/x.dy)
 	x.first = slices.Grow(x.first[:0], x.w*x.h)[:x.w*x.h]
 	for i := range x.first {
 		x.first[i] = -1
@@ -47,10 +48,8 @@ func (x *Index) Reset(bounds Rect) {
 
 // span is the range of cells that r touches.
 func (x *Index) span(r Rect) (x0, y0, x1, y1 int) {
-	at := func(v float64, from, n int) int {
-		return max(0, min(n-1, int(math.Floor(v/cell))-from))
-	}
-	return at(r.X, x.x0, x.w), at(r.Y, x.y0, x.h), at(r.Right(), x.x0, x.w), at(r.Bottom(), x.y0, x.h)
+	at := func(v, size float64, n int) int { return int(max(0, min(float64(n-1), v/size))) }
+	return at(r.X-x.x, x.dx, x.w), at(r.Y-x.y, x.dy, x.h), at(r.Right()-x.x, x.dx, x.w), at(r.Bottom()-x.y, x.dy, x.h)
 }
 
 // Add files a box and returns its number, counted from 0.

@@ -3,6 +3,8 @@ package typeset
 import (
 	"strings"
 	"testing"
+	"unicode"
+	"unicode/utf8"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -168,4 +170,46 @@ func TestShortWordsStayWhole(t *testing.T) {
 			}
 		}
 	}
+}
+
+// FuzzFit sets any text into any symbol: it fits into the box that it is given, and every
+// character of it is there.
+func FuzzFit(f *testing.F) {
+	f.Add("Fit to travel?", uint8(1), 120.0, 60.0)
+	f.Add("\n\n\n\u2028x", uint8(0), 8.0, 8.0)
+	f.Add("حالة الإعارة\tघर 東京 a\u0301\u200d", uint8(4), 40.0, 1e6)
+	f.Fuzz(func(t *testing.T, text string, kind uint8, w, h float64) {
+		if !utf8.ValidString(text) || len(text) > 20000 || !(w >= 8 && w <= 1e7 && h >= 8 && h <= 1e7) {
+			return // what a chart does not take
+		}
+		k := symbol.All()[int(kind)%len(symbol.All())].Kind
+		box := Box(k, geom.Rect{W: w, H: h}, text)
+		if box.W < w || box.H < h || !geom.Finite(box.W) || !geom.Finite(box.H) {
+			t.Fatalf("%v in %g x %g: the box is %v", k, w, h, box)
+		}
+		lines, ok := Fit(k, box.W, box.H, text)
+		if !ok {
+			t.Fatalf("%v: %q does not fit into %v, which was made for it", k, text, box)
+		}
+		var set strings.Builder
+		for _, l := range lines {
+			set.WriteString(l.Text)
+			if l.X < -0.01 || l.X+l.Width > box.W+0.01 {
+				t.Fatalf("%v: %q stands beside %v", k, l.Text, box)
+			}
+		}
+		if got, want := bare(set.String()), bare(text); got != want {
+			t.Fatalf("%q became %q", want, got)
+		}
+	})
+}
+
+// bare is a text without its white space.
+func bare(s string) string {
+	return strings.Map(func(r rune) rune {
+		if unicode.IsSpace(r) {
+			return -1
+		}
+		return r
+	}, s)
 }
