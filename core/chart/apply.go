@@ -262,9 +262,10 @@ func placeSteps(p *Page, d Part) ([]Part, error) {
 		return nil, errors.New(noPlaces)
 	}
 	seen := map[string]bool{}
-	var next []Step
+	step := p.finder(len(d.Places))
+	next := make([]Step, 0, len(d.Places))
 	for _, pl := range d.Places {
-		s := p.Step(pl.ID)
+		s := step(pl.ID)
 		if s == nil {
 			return nil, gone("step", pl.ID)
 		}
@@ -285,7 +286,7 @@ func placeSteps(p *Page, d Part) ([]Part, error) {
 		next = append(next, n)
 	}
 	for i := range next {
-		*p.Step(next[i].ID) = next[i]
+		*step(next[i].ID) = next[i]
 	}
 	return []Part{inv}, nil
 }
@@ -342,7 +343,7 @@ func addLine(p *Page, d Part) ([]Part, error) {
 	if len(p.Connectors) >= maxLines {
 		return nil, fmt.Errorf(tooManyLines, maxLines)
 	}
-	if err := checkLine(p, &c); err != nil {
+	if err := checkLine(p.Step, &c); err != nil {
 		return nil, err
 	}
 	p.Connectors = insert(p.Connectors, d.At, &c)
@@ -406,7 +407,7 @@ func setLine(p *Page, d Part) ([]Part, error) {
 		inv.Pins = &ps
 		next.Pins = append([]Pin(nil), *d.Pins...)
 	}
-	if err := checkLine(p, &next); err != nil {
+	if err := checkLine(p.Step, &next); err != nil {
 		return nil, err
 	}
 	*c = next

@@ -179,6 +179,24 @@ func (p *Page) Step(id string) *Step {
 	return nil
 }
 
+// StepsByID is an index of the steps, for work that looks up many of them.
+func (p *Page) StepsByID() map[string]*Step {
+	out := make(map[string]*Step, len(p.Steps))
+	for _, s := range p.Steps {
+		out[s.ID] = s
+	}
+	return out
+}
+
+// finder is Step for n lookups: by an index where that pays.
+func (p *Page) finder(n int) func(id string) *Step {
+	if n < 8 {
+		return p.Step
+	}
+	by := p.StepsByID()
+	return func(id string) *Step { return by[id] }
+}
+
 func (p *Page) stepAt(id string) int {
 	for i, s := range p.Steps {
 		if s.ID == id {
@@ -285,14 +303,18 @@ func (p *Page) CloneFor(cmd Command) *Page {
 			return p.Clone()
 		}
 	}
-	out := *p
-	out.Steps = slices.Clone(p.Steps)
+	placed := map[string]bool{}
 	for _, d := range cmd.Parts {
 		for _, to := range d.Places {
-			if i := p.stepAt(to.ID); i >= 0 {
-				s := *p.Steps[i]
-				out.Steps[i] = &s
-			}
+			placed[to.ID] = true
+		}
+	}
+	out := *p
+	out.Steps = slices.Clone(p.Steps)
+	for i, s := range p.Steps {
+		if placed[s.ID] {
+			s := *s
+			out.Steps[i] = &s
 		}
 	}
 	return &out

@@ -162,7 +162,7 @@ func checkStep(p *Page, s *Step) error {
 	return nil
 }
 
-func checkLine(p *Page, c *Connector) error {
+func checkLine(step func(id string) *Step, c *Connector) error {
 	if err := checkID(c.ID); err != nil {
 		return err
 	}
@@ -172,7 +172,7 @@ func checkLine(p *Page, c *Connector) error {
 		return fmt.Errorf(badMeaning, c.Meaning)
 	}
 	for _, e := range []*End{&c.From, &c.To} {
-		if err := checkEnd(p, e); err != nil {
+		if err := checkEnd(step, e); err != nil {
 			return err
 		}
 	}
@@ -198,7 +198,7 @@ func checkLine(p *Page, c *Connector) error {
 	return checkLabels(c)
 }
 
-func checkEnd(p *Page, e *End) error {
+func checkEnd(step func(id string) *Step, e *End) error {
 	if e.Loose() {
 		if e.Port != "" {
 			return errors.New(loosePort)
@@ -206,7 +206,7 @@ func checkEnd(p *Page, e *End) error {
 		e.X, e.Y = geom.Round2(e.X), geom.Round2(e.Y)
 		return checkCoord(e.X, e.Y)
 	}
-	s := p.Step(e.Step)
+	s := step(e.Step)
 	if s == nil {
 		return gone("step", e.Step)
 	}
@@ -259,8 +259,9 @@ func checkPage(p *Page) error {
 			return err
 		}
 	}
+	step := p.finder(2 * len(p.Connectors))
 	for i, c := range p.Connectors {
-		if err := checkLine(p, c); err != nil {
+		if err := checkLine(step, c); err != nil {
 			return fmt.Errorf(inLine, i, err)
 		}
 		if err := once("connectors", i, c.ID); err != nil {

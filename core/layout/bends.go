@@ -1,6 +1,8 @@
 package layout
 
 import (
+	"slices"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
 )
@@ -12,12 +14,12 @@ const (
 	contested = 5.0  // more for each bend because outcomes want the same tip
 )
 
-// mostLate is how many columns later than it would have to be a step is tried;
-// mostFilled bounds the steps put into grids for that, all tries together.
-const (
-	mostLate   = 2
-	mostFilled = 150000
-)
+// mostLate is how many columns later than it would have to be a step is tried.
+const mostLate = 2
+
+// mostFilled bounds the steps put into grids for that, all tries together, on a page of
+// so many: two tries a step where that is little, and beyond a time in proportion to them.
+func mostFilled(steps int) int { return max(150000, min(2*steps, 600)*steps) }
 
 // fewBends fills the grid so that the connectors need few bends: each step is
 // tried in later columns, then each together with one of the next along the
@@ -26,9 +28,9 @@ func fewBends(p *chart.Page, n *net) *grid {
 	fans := fansOf(p, n)
 	late := make([]int, len(n.w))
 	best := fill(n, len(p.Lanes), late)
-	least, budget := best.cost(fans), max(mostFilled, 2*len(n.w)*len(n.w))
+	least, budget := best.cost(fans), mostFilled(len(n.w))
 	try := func(v, dv, w, dw int) bool {
-		if budget -= len(n.w); budget < 0 {
+		if budget -= len(n.w); budget < 0 || n.over() {
 			return false
 		}
 		wasV, wasW := late[v], late[w]
@@ -42,7 +44,7 @@ func fewBends(p *chart.Page, n *net) *grid {
 		return false
 	}
 	for _, reach := range reaches {
-		for better := true; better; {
+		for better := true; better && budget > 0; {
 			better = false
 			for i, v := range n.order {
 				for _, w := range n.order[i+min(reach, 1) : min(i+reach+1, len(n.order))] {
@@ -97,9 +99,9 @@ func (g *grid) cost(fans []fan) float64 {
 			list = append(list, f.bends(w.from, v))
 			cells += max(f.at[v].col-f.at[w.from].col, f.at[w.from].col-f.at[v].col)
 		}
-		b := least(list, w.outcomes, 0)
+		b := least(list, w.outcomes)
 		if w.outcomes {
-			more += b - least(list, false, 0)
+			more += b - least(list, false)
 		}
 		bends += b
 	}
@@ -111,20 +113,33 @@ type bySide [4]int
 
 // least is the least sum of bends of the lines out of a step; apart, each leaves
 // by a side of its own for as long as there are sides.
-func least(list []bySide, apart bool, taken uint8) int {
-	if len(list) == 0 {
-		return 0
-	}
-	best := 4 * len(list)
-	for side, b := range list[0] {
-		bit := uint8(1) << side
-		if b >= best || apart && taken&bit != 0 && taken != 15 {
-			continue
+func least(list []bySide, apart bool) int {
+	if !apart {
+		sum := 0
+		for _, l := range list {
+			sum += min(l[0], l[1], l[2], l[3])
 		}
-		if !apart {
-			bit = 0
-		}
-		best = min(best, b+least(list[1:], apart, taken|bit))
+		return sum
 	}
-	return best
+	// The least sum of the first lines for each set of sides that they may have taken: a
+	// line more takes a side more, or any of them once all are taken.
+	const all, none = 1<<4 - 1, 1 << 30
+	var sums, next [all + 1]int
+	for taken := 1; taken <= all; taken++ {
+		sums[taken] = none
+	}
+	for _, l := range list {
+		for taken := range next {
+			next[taken] = none
+		}
+		for taken, sum := range sums {
+			for side, b := range l {
+				if bit := 1 << side; sum < none && (taken&bit == 0 || taken == all) {
+					next[taken|bit] = min(next[taken|bit], sum+b)
+				}
+			}
+		}
+		sums = next
+	}
+	return slices.Min(sums[:])
 }

@@ -52,14 +52,14 @@ func TestBends(t *testing.T) {
 // Outcomes leave by tips of their own, other lines by whichever is best.
 func TestLeast(t *testing.T) {
 	list := []bySide{{3, 0, 2, 3}, {3, 0, 1, 3}, {3, 0, 1, 3}}
-	if n := least(list, false, 0); n != 0 {
+	if n := least(list, false); n != 0 {
 		t.Errorf("%d bends together, want 0", n)
 	}
-	if n := least(list, true, 0); n != 0+1+3 {
+	if n := least(list, true); n != 0+1+3 {
 		t.Errorf("%d bends by different sides, want 4", n)
 	}
 	// Of six outcomes four take all sides, at 0 + 1 + 3 + 3; the others then share the best.
-	if n := least(append(list, list...), true, 0); n != 7 {
+	if n := least(append(list, list...), true); n != 7 {
 		t.Errorf("%d bends of more outcomes than sides, want 7", n)
 	}
 }
@@ -70,7 +70,7 @@ func TestFewBends(t *testing.T) {
 	before, after, colsBefore, colsAfter := 0.0, 0.0, 0, 0
 	for seed := range 40 {
 		p := generated(uint64(seed), 8+seed, 4).Pages[0]
-		n := build(p)
+		n := build(t.Context(), p)
 		fans := fansOf(p, n)
 		plain := fill(n, 4, make([]int, len(n.w)))
 		best := fewBends(p, n)

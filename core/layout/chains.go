@@ -39,56 +39,89 @@ func (l *layers) align() {
 	}
 }
 
+// mostSorted bounds the nodes that are sorted to find out whether chains can be straight,
+// all tries together; what is not tried then stays as it is.
+const mostSorted = 20_000_000
+
 // chains names for each node the first node of its chain, and sorts the chains
 // from left to right. The main way makes chains; so does any other connector
 // from one row to the next whose ends are free for it and no chain stands in
 // the way.
 func (l *layers) chains() (chain, order []int) {
-	chain = make([]int, len(l.x))
-	for v := range chain {
-		chain[v] = v
+	j := joining{layers: l, chain: make([]int, len(l.x)), follows: make([]bool, len(l.x)), budget: mostSorted}
+	for v := range j.chain {
+		j.chain[v] = v
 	}
-	follows := map[int]bool{} // nodes that one follows in their chain
+	var all []int
 	for _, row := range l.rows {
-		for _, v := range row {
-			if u, ok := l.main[0][v]; ok {
-				was := slices.Clone(chain)
-				if chain[v] = chain[u]; l.sorted(chain) == nil {
-					chain = was
-				} else {
-					follows[u] = true
-				}
+		all = append(all, row...)
+	}
+	j.join(all, func(v int) int {
+		if u, ok := l.main[0][v]; ok {
+			return u
+		}
+		return -1
+	})
+	j.join(all, func(v int) int {
+		best := -1
+		if j.chain[v] != v || v >= l.real {
+			return best
+		}
+		for _, u := range l.up[v] {
+			if u < l.real && !j.follows[u] && (best < 0 || math.Abs(l.x[u]-l.x[v]) < math.Abs(l.x[best]-l.x[v])) {
+				best = u
 			}
 		}
-	}
-	for _, row := range l.rows {
-		for _, v := range row {
-			if chain[v] != v || v >= l.real {
-				continue
-			}
-			best := -1
-			for _, u := range l.up[v] {
-				if u < l.real && !follows[u] && (best < 0 || math.Abs(l.x[u]-l.x[v]) < math.Abs(l.x[best]-l.x[v])) {
-					best = u
-				}
-			}
-			if best < 0 {
-				continue
-			}
-			was := slices.Clone(chain)
-			for w, c := range chain {
-				if c == v {
-					chain[w] = chain[best]
-				}
-			}
-			if l.sorted(chain) == nil {
-				chain = was
-			} else {
-				follows[best] = true
-			}
+		return best
+	})
+	return j.first(), l.sorted(j.first())
+}
+
+// joining is the state of it: per node the one that it hangs on in its chain, itself for
+// the first; and whether one hangs on it.
+type joining struct {
+	*layers
+	chain   []int
+	follows []bool
+	budget  int
+}
+
+// join hangs each of the nodes on the one that above names for it, -1 for none, unless
+// the chains could not all be straight then. It tries all at once: when these cannot,
+// the first half of them, and then the others.
+func (j *joining) join(nodes []int, above func(v int) int) {
+	chain, follows := slices.Clone(j.chain), slices.Clone(j.follows)
+	joined := 0
+	for _, v := range nodes {
+		if u := above(v); u >= 0 {
+			j.chain[v], j.follows[u] = u, true
+			joined++
 		}
 	}
-	return chain, l.sorted(chain)
+	if joined == 0 {
+		return
+	}
+	j.budget -= len(j.x)
+	if j.budget >= 0 && !j.n.over() && j.sorted(j.first()) != nil {
+		return
+	}
+	j.chain, j.follows = chain, follows
+	if j.budget < 0 || len(nodes) == 1 || j.n.over() {
+		return
+	}
+	j.join(nodes[:len(nodes)/2], above)
+	j.join(nodes[len(nodes)/2:], above)
+}
+
+// first names the first node of each node's chain.
+func (j *joining) first() []int {
+	out := slices.Clone(j.chain)
+	for _, row := range j.rows { // what one hangs on stands in the row above
+		for _, v := range row {
+			out[v] = out[out[v]]
+		}
+	}
+	return out
 }
 
 // sorted are the chains from left to right; nil when some stand left of each

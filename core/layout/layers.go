@@ -62,6 +62,7 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 
 // layers holds nodes and dummies (numbered from len(real) on) in rows.
 type layers struct {
+	n     *net
 	real  int
 	w     []float64
 	rank  []int
@@ -74,7 +75,7 @@ type layers struct {
 }
 
 func layer(n *net, w []float64) *layers {
-	l := &layers{real: len(w), w: slices.Clone(w), rank: make([]int, len(w))}
+	l := &layers{n: n, real: len(w), w: slices.Clone(w), rank: make([]int, len(w))}
 	// Longest path, then every node without a way in comes down to its first
 	// follower.
 	for _, v := range n.order {
@@ -99,6 +100,9 @@ func layer(n *net, w []float64) *layers {
 	l.main = [2]map[int]int{{}, {}}
 	for i, e := range n.edges {
 		at := e.from
+		if l.rank[e.to]-l.rank[e.from] > mostPassed {
+			continue
+		}
 		if n.mainWay(i) && l.rank[e.to] == l.rank[e.from]+1 {
 			l.main[0][e.to], l.main[1][e.from] = e.from, e.to
 		}
@@ -134,6 +138,11 @@ func layer(n *net, w []float64) *layers {
 	return l
 }
 
+// mostPassed is how many rows a connector may pass to have room held for it in each: what
+// goes farther is led around the others. So the rows take a memory and a time in
+// proportion to the connectors.
+const mostPassed = 100
+
 // mainWay tells whether an edge is the first way on of its step and the first
 // way into the next.
 func (n *net) mainWay(i int) bool {
@@ -162,11 +171,11 @@ func (l *layers) order() {
 	best, least := l.copyRows(), l.crossings()
 	for sweep := range 12 {
 		if sweep%2 == 0 {
-			for r := 1; r < len(l.rows); r++ {
+			for r := 1; r < len(l.rows) && !l.n.over(); r++ {
 				l.sortRow(r, l.up)
 			}
 		} else {
-			for r := len(l.rows) - 2; r >= 0; r-- {
+			for r := len(l.rows) - 2; r >= 0 && !l.n.over(); r-- {
 				l.sortRow(r, l.down)
 			}
 		}
@@ -221,6 +230,9 @@ func (l *layers) exchange() {
 	for range 4 {
 		better := false
 		for _, row := range l.rows {
+			if l.n.over() {
+				return
+			}
 			for i := 0; i+1 < len(row); i++ {
 				a, b := row[i], row[i+1]
 				if l.between(a, b) > l.between(b, a) {
@@ -298,11 +310,11 @@ func (l *layers) coordinates() {
 	}
 	for sweep := range 14 {
 		if sweep%2 == 0 {
-			for r := 1; r < len(l.rows); r++ {
+			for r := 1; r < len(l.rows) && !l.n.over(); r++ {
 				l.pull(l.rows[r], l.up, l.down, l.main[0], sweep)
 			}
 		} else {
-			for r := len(l.rows) - 2; r >= 0; r-- {
+			for r := len(l.rows) - 2; r >= 0 && !l.n.over(); r-- {
 				l.pull(l.rows[r], l.down, l.up, l.main[1], sweep)
 			}
 		}

@@ -7,6 +7,7 @@
 package layout
 
 import (
+	"context"
 	"math"
 
 	"plaintracer/core/chart"
@@ -39,6 +40,7 @@ const (
 // net is the page as the layout sees it: nodes with sizes, and edges that
 // never go round in a circle.
 type net struct {
+	ctx   context.Context // of the call that lays it out
 	w, h  []float64
 	lane  []int // index of the lane, -1 without
 	edges []arc
@@ -56,10 +58,16 @@ type arc struct {
 // Page returns the command that lays the page out; ok is false when the page
 // has no steps. Pages with lanes always read to the right.
 func Page(p *chart.Page, dir Direction) (cmd chart.Command, ok bool) {
+	cmd, ok, _ = PageContext(context.Background(), p, dir)
+	return cmd, ok
+}
+
+// PageContext is Page, which ends with the context's error soon after that has ended.
+func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
 	if len(p.Steps) == 0 {
-		return chart.Command{}, false
+		return chart.Command{}, false, ctx.Err()
 	}
-	n := build(p)
+	n := build(ctx, p)
 	if len(p.Lanes) > 0 {
 		cmd = inLanes(p, n)
 	} else {
@@ -75,12 +83,18 @@ func Page(p *chart.Page, dir Direction) (cmd chart.Command, ok bool) {
 	if len(ways) > 0 {
 		cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
 	}
-	return cmd, true
+	if err := ctx.Err(); err != nil {
+		return chart.Command{}, false, err
+	}
+	return cmd, true, nil
 }
 
-func build(p *chart.Page) *net {
+// over tells whether nobody waits for the layout any more.
+func (n *net) over() bool { return n.ctx.Err() != nil }
+
+func build(ctx context.Context, p *chart.Page) *net {
 	g := flow.Of(p)
-	n := &net{out: make([][]int, len(p.Steps)), in: make([][]int, len(p.Steps))}
+	n := &net{ctx: ctx, out: make([][]int, len(p.Steps)), in: make([][]int, len(p.Steps))}
 	laneOf := map[string]int{"": -1}
 	for i, l := range p.Lanes {
 		laneOf[l.ID] = i
@@ -101,29 +115,26 @@ func build(p *chart.Page) *net {
 		rank[v] = i
 		main = append(main, v)
 	}
+	hosts := map[int]int{}
+	for _, c := range p.Connectors {
+		if c.From.Loose() || c.To.Loose() {
+			continue
+		}
+		a, b := g.Index[c.From.Step], g.Index[c.To.Step]
+		if rank[a] >= 0 {
+			a, b = b, a
+		}
+		if h, has := hosts[a]; rank[a] < 0 && rank[b] >= 0 && (!has || rank[b] < rank[h]) {
+			hosts[a] = b
+		}
+	}
 	hang := map[int][]int{}
 	var apart []int
 	for v := range p.Steps {
-		if rank[v] >= 0 {
-			continue
-		}
-		host := -1
-		for _, c := range p.Connectors {
-			if c.From.Loose() || c.To.Loose() {
-				continue
-			}
-			a, b := g.Index[c.From.Step], g.Index[c.To.Step]
-			if b == v {
-				a, b = b, a
-			}
-			if a == v && rank[b] >= 0 && (host < 0 || rank[b] < rank[host]) {
-				host = b
-			}
-		}
-		if host < 0 {
+		if h, has := hosts[v]; has {
+			hang[h] = append(hang[h], v)
+		} else if rank[v] < 0 {
 			apart = append(apart, v)
-		} else {
-			hang[host] = append(hang[host], v)
 		}
 	}
 	for _, v := range main {

@@ -121,7 +121,7 @@ func TestNoNeedlessCrossings(t *testing.T) {
 	for i, w := range [][2]string{{"root", "a"}, {"root", "b"}, {"root", "c"}, {"a", "z"}, {"b", "y"}, {"c", "x"}} {
 		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint(i), From: chart.End{Step: w[0]}, To: chart.End{Step: w[1]}, Meaning: chart.Flow})
 	}
-	n := build(p)
+	n := build(t.Context(), p)
 	l := layer(n, n.w)
 	l.order()
 	if got := l.crossings(); got != 0 {

@@ -3,6 +3,7 @@
 package number
 
 import (
+	"container/heap"
 	"strconv"
 
 	"plaintracer/core/chart"
@@ -22,7 +23,12 @@ func Order(g *flow.Graph) []int {
 	}
 	var out []int
 	placed := make([]bool, len(g.Steps))
-	next := 0 // all of w.Order before it is placed, or not free when last seen
+	var free ranks // may come, by their place in the walk
+	for v := range g.Steps {
+		if left[v] == 0 {
+			heap.Push(&free, w.Rank[v])
+		}
+	}
 	for last := -1; ; {
 		v := -1
 		if last >= 0 {
@@ -33,11 +39,8 @@ func Order(g *flow.Graph) []int {
 				}
 			}
 		}
-		for next < len(w.Order) && placed[w.Order[next]] {
-			next++
-		}
-		for i := next; v < 0 && i < len(w.Order); i++ {
-			if u := w.Order[i]; !placed[u] && left[u] == 0 {
+		for v < 0 && len(free) > 0 {
+			if u := w.Order[heap.Pop(&free).(int)]; !placed[u] {
 				v = u
 			}
 		}
@@ -51,10 +54,27 @@ func Order(g *flow.Graph) []int {
 		}
 		for _, e := range g.Out[v] {
 			if !w.Back[e] {
-				left[g.Ways[e].To]--
+				to := g.Ways[e].To
+				if left[to]--; left[to] == 0 {
+					heap.Push(&free, w.Rank[to])
+				}
 			}
 		}
 	}
+}
+
+// ranks are places in a walk, the first on top (container/heap).
+type ranks []int
+
+func (r ranks) Len() int           { return len(r) }
+func (r ranks) Less(i, j int) bool { return r[i] < r[j] }
+func (r ranks) Swap(i, j int)      { r[i], r[j] = r[j], r[i] }
+func (r *ranks) Push(v any)        { *r = append(*r, v.(int)) }
+func (r *ranks) Pop() any {
+	last := len(*r) - 1
+	v := (*r)[last]
+	*r = (*r)[:last]
+	return v
 }
 
 // Page returns the command that numbers a page 1..n; ok is false when every

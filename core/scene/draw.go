@@ -190,12 +190,20 @@ func tag(sh *Shape) []Item {
 // sentence says in words what a connector does.
 func (s *Sheet) sentence(r *Run) string {
 	name := func(e chart.End) string {
-		if st := s.Page.Step(e.Step); st != nil {
+		if st := s.step(e.Step); st != nil {
 			return strings.TrimSpace(st.Number + " " + st.Text)
 		}
 		return wordNowhere
 	}
 	return lineWords(string(r.Line.Meaning), r.Line.Outcome(), name(r.Line.From), name(r.Line.To))
+}
+
+// step finds a step of the page. Drawings ask for two of every connector.
+func (s *Sheet) step(id string) *chart.Step {
+	if s.byID == nil {
+		s.byID = s.Page.StepsByID()
+	}
+	return s.byID[id]
 }
 
 // Clip shortens a text to a width, with an ellipsis in place of what is left

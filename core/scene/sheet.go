@@ -20,6 +20,7 @@ type Sheet struct {
 
 	by     *Composer
 	routes []route.Route
+	byID   map[string]*chart.Step // made when asked for
 }
 
 // Shape is a step as drawn. Its box may be larger than stored: text never

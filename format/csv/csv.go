@@ -98,8 +98,9 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			reads = append(reads, read{r.n, bare(to)})
 		}
 	}
+	steps := p.StepsByID()
 	for _, d := range reads {
-		if !p.Step(ids[d.key]).Symbol.Store() {
+		if !steps[ids[d.key]].Symbol.Store() {
 			return nil, fmt.Errorf("line %d, column data: row %q is not a store; expected rows whose symbol is stored data or direct access storage", d.n, d.key)
 		}
 	}
@@ -313,33 +314,33 @@ func Write(w io.Writer, p *chart.Page) error {
 		first = append(first, harmless(n))
 	}
 	out.Write(first)
+	steps, next, data := p.StepsByID(), map[string][]string{}, map[string][]string{}
+	for _, c := range p.Connectors {
+		if c.From.Loose() || c.To.Loose() {
+			continue
+		}
+		from, to := c.From.Step, quoted(keys[c.To.Step])
+		switch {
+		case c.Meaning == chart.Data && steps[c.To.Step].Symbol.Store():
+			data[from] = append(data[from], to)
+		case c.Meaning != chart.Data:
+			if o := c.Outcome(); o != "" {
+				to = quoted(o) + ": " + to
+			}
+			next[from] = append(next[from], to)
+		}
+	}
+	for _, c := range p.Connectors { // read from a store: the same column, after what is written
+		if c.Meaning == chart.Data && !c.From.Loose() && !c.To.Loose() && steps[c.From.Step].Symbol.Store() && !steps[c.To.Step].Symbol.Store() {
+			data[c.To.Step] = append(data[c.To.Step], quoted(keys[c.From.Step]))
+		}
+	}
 	for _, s := range p.Steps {
-		var next, data []string
-		for _, c := range p.Connectors {
-			if c.From.Step != s.ID || c.To.Loose() {
-				continue
-			}
-			to := quoted(keys[c.To.Step])
-			switch {
-			case c.Meaning == chart.Data && p.Step(c.To.Step).Symbol.Store():
-				data = append(data, to)
-			case c.Meaning != chart.Data:
-				if o := c.Outcome(); o != "" {
-					to = quoted(o) + ": " + to
-				}
-				next = append(next, to)
-			}
-		}
-		for _, c := range p.Connectors { // read from a store: the same column
-			if c.Meaning == chart.Data && c.To.Step == s.ID && !s.Symbol.Store() && !c.From.Loose() && p.Step(c.From.Step).Symbol.Store() {
-				data = append(data, quoted(keys[c.From.Step]))
-			}
-		}
 		lane := ""
 		if l := p.Lane(s.Lane); l != nil {
 			lane = l.Name
 		}
-		rec := []string{keys[s.ID], lane, string(s.Symbol), s.Text, strings.Join(next, "; "), strings.Join(data, "; ")}
+		rec := []string{keys[s.ID], lane, string(s.Symbol), s.Text, strings.Join(next[s.ID], "; "), strings.Join(data[s.ID], "; ")}
 		for _, n := range names {
 			v := ""
 			for _, f := range s.Fields {
