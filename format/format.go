@@ -3,6 +3,7 @@
 package format
 
 import (
+	"context"
 	"fmt"
 	"io"
 	"math"
@@ -65,8 +66,9 @@ type Options struct {
 	Author string               // for PDF
 }
 
-// Write writes the chart in the format.
-func Write(w io.Writer, k Kind, c *chart.Chart, o Options) error {
+// Write writes the chart in the format. It ends with the context's error soon after that
+// has ended.
+func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) error {
 	pages := c.Pages
 	if o.Page != "" {
 		p := c.Page(o.Page)
@@ -89,7 +91,11 @@ func Write(w io.Writer, k Kind, c *chart.Chart, o Options) error {
 	var sheets []*scene.Sheet
 	for _, p := range pages {
 		var comp scene.Composer
-		sheets = append(sheets, comp.Compose(c, p))
+		s, err := comp.ComposeContext(ctx, c, p)
+		if err != nil {
+			return err
+		}
+		sheets = append(sheets, s)
 	}
 	if k == Geometry {
 		return geometry.Write(w, sheets)
@@ -108,14 +114,14 @@ func Write(w io.Writer, k Kind, c *chart.Chart, o Options) error {
 	}
 	switch k {
 	case SVG:
-		return svg.Document(w, ds[0], svgStyle(ds[0]))
+		return svg.Document(ctx, w, ds[0], svgStyle(ds[0]))
 	case PNG:
 		if o.Scale == 0 { // what a screen shows sharply, less for a huge page
 			o.Scale = min(2, math.Sqrt(fairPixels/(ds[0].View.W*ds[0].View.H)))
 		}
-		return png.Write(w, ds[0], o.Scale, o.Clear)
+		return png.Write(ctx, w, ds[0], o.Scale, o.Clear)
 	case PDF:
-		return pdf.Write(w, c.Name, o.Author, ds)
+		return pdf.Write(ctx, w, c.Name, o.Author, ds)
 	}
 	return fmt.Errorf("there is no format %q", k)
 }

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -155,16 +156,24 @@ func (s *Server) openFile(c fiber.Ctx) error {
 	}
 	name := strings.TrimSuffix(filepath.Base(h.Filename), filepath.Ext(h.Filename))
 	var ch *chart.Chart
-	switch ext := strings.ToLower(filepath.Ext(h.Filename)); ext {
-	case ".json":
-		ch, err = chart.Unmarshal(b)
-	case ".csv":
-		ch, err = laidOut(csv.Read(b, name))
-	default:
-		err = fmt.Errorf("%q cannot be opened; expected a steps table (.csv) or a chart (.json)", ext)
-	}
+	err = s.work(c, func(ctx context.Context) (err error) {
+		switch ext := strings.ToLower(filepath.Ext(h.Filename)); ext {
+		case ".json":
+			ch, err = chart.Unmarshal(b)
+		case ".csv":
+			if ch, err = csv.Read(b, name); err == nil {
+				err = layOut(ctx, ch)
+			}
+		default:
+			err = fmt.Errorf("%q cannot be opened; expected a steps table (.csv) or a chart (.json)", ext)
+		}
+		if err != nil && ctx.Err() == nil {
+			return bad(h.Filename + ": " + err.Error())
+		}
+		return err
+	})
 	if err != nil {
-		return bad(h.Filename + ": " + err.Error())
+		return err
 	}
 	return s.keep(c, ch)
 }
@@ -172,9 +181,15 @@ func (s *Server) openFile(c fiber.Ctx) error {
 // typedList makes a chart of typed lines, one a step.
 func (s *Server) typedList(c fiber.Ctx) error {
 	n := 0
-	p, err := list.Page(list.Lines(c.FormValue("list")), func(kind string) string { n++; return fmt.Sprint(kind, n) })
+	var p *chart.Page
+	err := s.work(c, func(context.Context) (err error) { // which is bounded by its number of lines
+		if p, err = list.Page(list.Lines(c.FormValue("list")), func(kind string) string { n++; return fmt.Sprint(kind, n) }); err != nil {
+			return bad(sentence(err))
+		}
+		return nil
+	})
 	if err != nil {
-		return bad(sentence(err))
+		return err
 	}
 	name := strings.TrimSpace(c.FormValue("name"))
 	if name == "" {
@@ -183,18 +198,20 @@ func (s *Server) typedList(c fiber.Ctx) error {
 	return s.keep(c, &chart.Chart{Name: name, Pages: []*chart.Page{p}})
 }
 
-func laidOut(ch *chart.Chart, err error) (*chart.Chart, error) {
-	if err != nil {
-		return nil, err
-	}
+func layOut(ctx context.Context, ch *chart.Chart) error {
 	for _, p := range ch.Pages {
-		if cmd, ok := layout.Page(p, layout.Down); ok {
-			if _, err := chart.Apply(ch, cmd); err != nil {
-				return nil, err
-			}
+		cmd, ok, err := layout.PageContext(ctx, p, layout.Down)
+		if err != nil {
+			return err
+		}
+		if !ok {
+			continue
+		}
+		if _, err := chart.Apply(ch, cmd); err != nil {
+			return err
 		}
 	}
-	return ch, nil
+	return nil
 }
 
 func (s *Server) rename(c fiber.Ctx) error {
@@ -276,7 +293,9 @@ func (s *Server) goBack(c fiber.Ctx) error {
 
 // thumb draws the first page of a chart for the list.
 func (s *Server) thumb(c fiber.Ctx) error {
-	d, err := s.drawn(entry(c).ID)
+	ctx, end := whileThere(c)
+	defer end()
+	d, err := s.drawn(ctx, entry(c).ID)
 	if err != nil {
 		return err
 	}

@@ -84,7 +84,7 @@ func differing(a, b image.Image) (share float64, widest int) {
 func export(t *testing.T, c *chart.Chart, k format.Kind, o format.Options) []byte {
 	t.Helper()
 	var b bytes.Buffer
-	if err := format.Write(&b, k, c, o); err != nil {
+	if err := format.Write(t.Context(), &b, k, c, o); err != nil {
 		t.Fatal(err)
 	}
 	return b.Bytes()
@@ -262,7 +262,7 @@ func TestHostileText(t *testing.T) {
 			t.Errorf("text %d: %q is not in the exports: %.200s", n, probe, pdf)
 		}
 		var table bytes.Buffer
-		if err := format.Write(&table, format.CSV, c, format.Options{}); err != nil || !strings.Contains(strings.ReplaceAll(table.String(), `""`, `"`), text) {
+		if err := format.Write(t.Context(), &table, format.CSV, c, format.Options{}); err != nil || !strings.Contains(strings.ReplaceAll(table.String(), `""`, `"`), text) {
 			t.Errorf("text %d is not in the table: %v", n, err)
 		}
 	}

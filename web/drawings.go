@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"fmt"
 	"html/template"
 	"strings"
@@ -8,6 +9,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"plaintracer/core/chart"
 	"plaintracer/core/edit"
 	"plaintracer/core/scene"
 	"plaintracer/format/font"
@@ -18,19 +20,26 @@ import (
 // it cost one routing.
 const mostDrawings = 200
 
-type drawings struct{ made *lru.Cache[string, *drawing] }
+type drawings struct {
+	mu   sync.Mutex
+	made *lru.Cache[string, *drawing]
+}
 
-func newDrawings() drawings {
+func newDrawings() *drawings {
 	c, err := lru.New[string, *drawing](mostDrawings)
 	if err != nil {
 		panic("web: " + err.Error()) // the size is a constant
 	}
-	return drawings{c}
+	return &drawings{made: c}
 }
 
-// drawing is a chart as it is drawn.
+// drawing is a chart as it is drawn. It is made by itself, for as long as somebody waits
+// for it.
 type drawing struct {
-	once  sync.Once
+	done    chan struct{}
+	waiting int    // how many
+	stop    func() // ends the making
+
 	err   error
 	name  string
 	pages []drawnPage
@@ -58,38 +67,92 @@ func (d *drawing) far() bool {
 	return false
 }
 
-// drawn is a chart as it is now, drawn. Who comes first draws it, others wait for that.
-func (s *Server) drawn(id string) (*drawing, error) {
+// drawn is a chart as it is now, drawn. Who comes first has it drawn, others wait for that.
+func (s *Server) drawn(ctx context.Context, id string) (*drawing, error) {
 	ch, seq, err := s.store.Chart(id)
 	if err != nil {
 		return nil, err
 	}
-	key := fmt.Sprintf("%s/%d", id, seq)
-	d := &drawing{}
-	if was, ok, _ := s.drawings.made.PeekOrAdd(key, d); ok {
-		d = was
-		s.drawings.made.Get(key) // it was used just now
+	d, leave := s.drawings.take(fmt.Sprintf("%s/%d", id, seq), func(ctx context.Context, d *drawing) error {
+		return s.workshop.do(ctx, "", "", func(ctx context.Context) error { return d.draw(ctx, ch) })
+	})
+	defer leave()
+	select {
+	case <-d.done:
+		return d, d.err
+	case <-ctx.Done():
+		return nil, ctx.Err()
 	}
-	d.once.Do(func() {
-		if d.err = s.draw(); d.err != nil {
+}
+
+// take finds a drawing or has it made; leave tells that it is not waited for any more.
+func (ds *drawings) take(key string, make func(context.Context, *drawing) error) (d *drawing, leave func()) {
+	ds.mu.Lock()
+	defer ds.mu.Unlock()
+	d, ok := ds.made.Get(key)
+	if !ok {
+		d = ds.begin(key, make)
+	}
+	d.waiting++
+	return d, func() {
+		ds.mu.Lock()
+		defer ds.mu.Unlock()
+		if d.waiting--; d.waiting > 0 {
 			return
 		}
-		defer func() { <-s.drawing }()
-		d.name = ch.Name
-		for _, p := range ch.Pages {
-			var comp scene.Composer
-			sh := comp.Compose(ch, p)
-			list := sh.Drawing()
-			list.Paper = ""
-			var b strings.Builder
-			if d.err = svg.Document(&b, list, ""); d.err != nil {
-				return
-			}
-			d.pages = append(d.pages, drawnPage{sh, b.String(), edit.Rows(p)})
+		select {
+		case <-d.done:
+		default: // nobody waits any more
+			d.stop()
+			ds.drop(key, d)
 		}
-	})
-	if d.err != nil {
-		s.drawings.made.Remove(key) // the next one tries again
 	}
-	return d, d.err
+}
+
+func (ds *drawings) begin(key string, making func(context.Context, *drawing) error) *drawing {
+	ctx, stop := context.WithCancel(context.Background())
+	d := &drawing{done: make(chan struct{}), stop: stop}
+	ds.made.Add(key, d)
+	go func() {
+		defer stop()
+		defer close(d.done)
+		defer func() {
+			if r := recover(); r != nil { // one drawing, not the server
+				d.err = fmt.Errorf("drawing %s: %v", key, r)
+			}
+			if d.err != nil {
+				ds.mu.Lock()
+				ds.drop(key, d) // the next one tries again
+				ds.mu.Unlock()
+			}
+		}()
+		d.err = making(ctx, d)
+	}()
+	return d
+}
+
+// drop takes a drawing out, if it is still the one there.
+func (ds *drawings) drop(key string, d *drawing) {
+	if now, ok := ds.made.Peek(key); ok && now == d {
+		ds.made.Remove(key)
+	}
+}
+
+func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
+	d.name = ch.Name
+	for _, p := range ch.Pages {
+		var comp scene.Composer
+		sh, err := comp.ComposeContext(ctx, ch, p)
+		if err != nil {
+			return err
+		}
+		list := sh.Drawing()
+		list.Paper = ""
+		var b strings.Builder
+		if err := svg.Document(ctx, &b, list, ""); err != nil {
+			return err
+		}
+		d.pages = append(d.pages, drawnPage{sh, b.String(), edit.Rows(p)})
+	}
+	return nil
 }

@@ -1,11 +1,11 @@
 package web
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"strconv"
 	"strings"
-	"time"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -102,13 +102,16 @@ func (s *Server) export(c fiber.Ctx) error {
 		}
 		o.Chosen = func(id string) bool { return in[id] }
 	}
-	if err := s.draw(); err != nil {
-		return err
-	}
-	defer func() { <-s.drawing }()
 	var b strings.Builder
-	if err := format.Write(&b, k, ch, o); err != nil {
-		return bad(sentence(err))
+	err = s.work(c, func(ctx context.Context) error {
+		err := format.Write(ctx, &b, k, ch, o)
+		if err != nil && ctx.Err() == nil {
+			return bad(sentence(err))
+		}
+		return err
+	})
+	if err != nil {
+		return err
 	}
 	c.Set(fiber.HeaderContentType, kind)
 	if c.Query("show") == "" {
@@ -116,22 +119,6 @@ func (s *Server) export(c fiber.Ctx) error {
 		c.Set(fiber.HeaderContentType, kind)
 	}
 	return c.SendString(b.String())
-}
-
-// Drawing for an export takes memory and a processor: so many at once, others wait.
-const (
-	mostDrawing = 2
-	drawingWait = 20 * time.Second
-)
-
-// draw waits for its turn.
-func (s *Server) draw() error {
-	select {
-	case s.drawing <- struct{}{}:
-		return nil
-	case <-time.After(drawingWait):
-		return fiber.NewError(fiber.StatusServiceUnavailable, "The server is busy with other exports. Try again in a moment.")
-	}
 }
 
 // fileName makes a name that every file system takes.

@@ -243,7 +243,7 @@ func TestFloodOfComments(t *testing.T) {
 // A hundred readers of a chart cost one drawing; the next command makes a new one.
 func TestReadersShareADrawing(t *testing.T) {
 	s := newSite(t)
-	srv := &Server{store: s.store, drawing: make(chan struct{}, mostDrawing), drawings: newDrawings()}
+	srv := &Server{store: s.store, workshop: newWorkshop(), drawings: newDrawings()}
 	me, err := s.store.Session(mustSession(t, s))
 	if err != nil {
 		t.Fatal(err)
@@ -256,7 +256,7 @@ func TestReadersShareADrawing(t *testing.T) {
 	got := make(chan *drawing, 100)
 	for range 100 {
 		go func() {
-			d, err := srv.drawn(id)
+			d, err := srv.drawn(t.Context(), id)
 			if err != nil {
 				t.Error(err)
 			}
@@ -273,7 +273,7 @@ func TestReadersShareADrawing(t *testing.T) {
 	if _, _, err := s.store.Append(id, me.ID, "window1", []store.Incoming{{N: 1, Command: chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}}}, func([]store.Logged) {}); err != nil {
 		t.Fatal(err)
 	}
-	if d, err := srv.drawn(id); err != nil || d == first || d.name != name {
+	if d, err := srv.drawn(t.Context(), id); err != nil || d == first || d.name != name {
 		t.Errorf("after a change the drawing is of %q: %v", d.name, err)
 	}
 }

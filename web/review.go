@@ -194,7 +194,9 @@ func (s *Server) dropRemark(c fiber.Ctx) error {
 // editor.
 func (s *Server) review(c fiber.Ctx) error {
 	l := link(c)
-	d, err := s.drawn(l.Chart)
+	ctx, end := whileThere(c)
+	defer end()
+	d, err := s.drawn(ctx, l.Chart)
 	if err != nil {
 		return err
 	}

@@ -37,6 +37,8 @@ func (s *Server) Routes() []Route {
 		{"POST", "/first/:invitation", Anyone, s.first},
 		{"POST", "/sign-out", SignedIn, s.signOut},
 
+		{"GET", "/jobs/:job", SignedIn, s.jobState},
+
 		{"GET", "/charts", SignedIn, s.charts},
 		{"GET", "/charts/bin", SignedIn, s.bin},
 		{"POST", "/charts", SignedIn, s.newChart},

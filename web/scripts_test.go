@@ -54,7 +54,7 @@ func TestEveryScript(t *testing.T) {
 	}
 	write := func(k format.Kind) []byte {
 		var b bytes.Buffer
-		if err := format.Write(&b, k, c, format.Options{Scale: 2}); err != nil {
+		if err := format.Write(t.Context(), &b, k, c, format.Options{Scale: 2}); err != nil {
 			t.Fatal(err)
 		}
 		return b.Bytes()
@@ -156,7 +156,7 @@ func TestCharacterWithoutAGlyph(t *testing.T) {
 	p := c.Pages[0]
 	p.Steps = append(p.Steps, &chart.Step{ID: "s", Symbol: symbol.Process, X: 40, Y: 60, W: 200, H: 60, Text: "Seal 𒀀 found"})
 	var b bytes.Buffer
-	if err := format.Write(&b, format.SVG, c, format.Options{}); err != nil {
+	if err := format.Write(t.Context(), &b, format.SVG, c, format.Options{}); err != nil {
 		t.Fatal(err)
 	}
 	if svg := b.String(); !strings.Contains(svg, ">120<") || !strings.Contains(svg, ">00<") || strings.Contains(svg, ">Seal 𒀀 found</text>") || !strings.Contains(svg, "𒀀") {

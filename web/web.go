@@ -3,6 +3,7 @@
 package web
 
 import (
+	"context"
 	"embed"
 	"errors"
 	"io/fs"
@@ -41,10 +42,10 @@ type Server struct {
 	secret   []byte
 	opts     Options
 	assets   *assets
-	drawings drawings
+	drawings *drawings
 
 	attempts *attempts
-	drawing  chan struct{} // who draws an export now
+	workshop *workshop
 }
 
 // policy lets nothing in that the application does not ship. WebAssembly needs
@@ -64,7 +65,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawings: newDrawings(), drawing: make(chan struct{}, mostDrawing)}
+	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawings: newDrawings(), workshop: newWorkshop()}
 
 	sub, err := fs.Sub(templates, "templates")
 	if err != nil {
@@ -106,6 +107,8 @@ func (s *Server) failed(c fiber.Ctx, err error) error {
 	switch {
 	case errors.As(err, &fe):
 		code, words = fe.Code, fe.Message
+	case errors.Is(err, context.Canceled):
+		code, words = fiber.StatusRequestTimeout, "The caller has hung up." // whom this does not reach
 	case errors.Is(err, store.ErrNone):
 		code, words = fiber.StatusNotFound, "There is nothing at this address."
 	case errors.As(err, &broken):

@@ -53,6 +53,14 @@ func TestZZComplete(t *testing.T) {
 	var comp scene.Composer
 	sh := comp.Compose(c, p)
 	t4 := time.Now()
+	fmt.Println("plain", func() (n int) {
+		for _, r := range sh.Lines {
+			if r.Through {
+				n++
+			}
+		}
+		return
+	}())
 	sh.Drawing()
 	t5 := time.Now()
 	fmt.Printf("K%d lines %d layout %v route %v draw %v sheet %.0fx%.0f\n", n, len(p.Connectors), t2.Sub(t1).Round(time.Millisecond), t4.Sub(t3).Round(time.Millisecond), t5.Sub(t4).Round(time.Millisecond), p.W, p.H)

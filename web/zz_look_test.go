@@ -3,15 +3,15 @@ package web
 import (
 	"fmt"
 	"math/rand/v2"
-"os"
+	"os"
 	"runtime/pprof"
 	"strconv"
 	"strings"
 	"testing"
 	"time"
 
-	"plaintracer/core/layout"
 	"plaintracer/core/chart"
+	"plaintracer/core/layout"
 	"plaintracer/core/scene"
 	"plaintracer/format/csv"
 	"plaintracer/format/svg"
@@ -79,8 +79,24 @@ func TestZZGrowth(t *testing.T) {
 			var comp scene.Composer
 			sh := comp.Compose(c, p)
 			t4 := time.Now()
+			fmt.Print("plain ", func() (n int) {
+				for _, r := range sh.Lines {
+					if r.Through {
+						n++
+					}
+				}
+				return
+			}(), " ")
+			fmt.Println("plain", func() (n int) {
+				for _, r := range sh.Lines {
+					if r.Through {
+						n++
+					}
+				}
+				return
+			}())
 			var b strings.Builder
-			svg.Document(&b, sh.Drawing(), "")
+			svg.Document(t.Context(), &b, sh.Drawing(), "")
 			t5 := time.Now()
 			fmt.Printf("%s n=%d read %v layout %v apply %v route %v draw %v (%d KB) sheet %.0fx%.0f\n", mode, n, t1.Sub(t0).Round(time.Millisecond), t2.Sub(t1).Round(time.Millisecond), t3.Sub(t2).Round(time.Millisecond), t4.Sub(t3).Round(time.Millisecond), t5.Sub(t4).Round(time.Millisecond), b.Len()/1000, p.W, p.H)
 		}

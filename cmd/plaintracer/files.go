@@ -179,7 +179,7 @@ func exportCommand() *cobra.Command {
 				o.Chosen = func(id string) bool { return slices.Contains(only, id) }
 			}
 			var b bytes.Buffer
-			if err := format.Write(&b, k, c, o); err != nil {
+			if err := format.Write(cmd.Context(), &b, k, c, o); err != nil {
 				return err
 			}
 			if err := write(out, b.Bytes()); err != nil {

@@ -71,6 +71,7 @@ type sheetShown struct {
 	w, h         float64
 	chart        string
 	index, count int
+	plain        int // connectors, which it tells
 }
 
 // stepShown is a step as it was drawn, at a place, and by how much it is shown moved
@@ -157,7 +158,7 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	d.offered = e.gap != nil
 
-	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count}); fresh || sheet != d.sheet {
+	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Plain()}); fresh || sheet != d.sheet {
 		d.sheet = sheet
 		u.Patch = append(u.Patch, s.Border())
 	}

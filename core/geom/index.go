@@ -16,6 +16,8 @@ type Index struct {
 	boxes  []Rect
 	stamp  []int32
 	now    int32
+
+	Looked int // cells and boxes looked at by Near, since ever
 }
 
 type link struct{ box, next int32 }
@@ -77,7 +79,9 @@ func (x *Index) Near(r Rect, f func(n int)) {
 	x0, y0, x1, y1 := x.span(r)
 	for j := y0; j <= y1; j++ {
 		for i := x0; i <= x1; i++ {
+			x.Looked++ // the cell
 			for l := x.first[j*x.w+i]; l >= 0; l = x.links[l].next {
+				x.Looked++
 				n := x.links[l].box
 				b := &x.boxes[n]
 				if x.stamp[n] != x.now && b.X <= r.Right() && r.X <= b.Right() && b.Y <= r.Bottom() && r.Y <= b.Bottom() {

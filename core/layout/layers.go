@@ -98,9 +98,10 @@ func layer(n *net, w []float64) *layers {
 	}
 	link := func(a, b int) { l.down[a], l.up[b] = append(l.down[a], b), append(l.up[b], a) }
 	l.main = [2]map[int]int{{}, {}}
+	most := l.mostPassed(n.edges)
 	for i, e := range n.edges {
 		at := e.from
-		if l.rank[e.to]-l.rank[e.from] > mostPassed {
+		if l.rank[e.to]-l.rank[e.from] > most {
 			continue
 		}
 		if n.mainWay(i) && l.rank[e.to] == l.rank[e.from]+1 {
@@ -138,10 +139,28 @@ func layer(n *net, w []float64) *layers {
 	return l
 }
 
-// mostPassed is how many rows a connector may pass to have room held for it in each: what
-// goes farther is led around the others. So the rows take a memory and a time in
-// proportion to the connectors.
-const mostPassed = 100
+// Connectors have room held for them in the rows that they pass, as long as these are no
+// more than farthest for one and mostHeld for all: what goes farther is led around the
+// others.
+const (
+	farthest = 100
+	mostHeld = 100_000
+)
+
+// mostPassed is how many rows a connector may pass to have room held for it.
+func (l *layers) mostPassed(edges []arc) int {
+	for most := farthest; ; most = most * 3 / 4 {
+		held := 0
+		for _, e := range edges {
+			if d := l.rank[e.to] - l.rank[e.from]; d <= most {
+				held += d
+			}
+		}
+		if held <= mostHeld {
+			return most
+		}
+	}
+}
 
 // mainWay tells whether an edge is the first way on of its step and the first
 // way into the next.

@@ -3,7 +3,7 @@ package route
 // findAway finds for every open run how many bends a path along it still has to
 // make at least: one less than its away says, and where that is 0 there is no way. It
 // keeps a search from looking into every place of a dead end.
-func (s *searcher) findAway() {
+func (s *searcher) findAway(m *meter) {
 	for k := range s.fields {
 		f := &s.fields[k]
 		s.unseen[k] = s.unseen[k][:0]
@@ -34,6 +34,9 @@ func (s *searcher) findAway() {
 		}
 		across := 1 - s.reached[i].axis
 		f, list := &s.fields[across], s.unseen[across]
+		if m.spend(len(list) / 8) {
+			return
+		}
 		for k := 0; k < len(list); {
 			o := &f.runs[list[k]]
 			crosses := o.line >= r.lo && o.line <= r.hi && r.line >= o.lo && r.line <= o.hi

@@ -112,6 +112,9 @@ func (r *Router) uncross(p Page, i int, c *choice) *found {
 	}
 	if c.tried == nil {
 		r.try(p, i, c)
+		if r.meter.out {
+			return way
+		}
 	}
 	for _, o := range c.tried {
 		o.used = true
@@ -142,6 +145,9 @@ func (r *Router) try(p Page, i int, c *choice) {
 func (r *Router) crossings(i int, o *option) int {
 	n := 0
 	in := o.bounds.Grow(1)
+	if r.meter.spend(len(r.choices) / 3) {
+		return 0
+	}
 	for j := range r.choices {
 		if s := &r.choices[j].settled; j != i && in.Overlaps(s.bounds) {
 			n += geom.Crossings(o.points, s.points)

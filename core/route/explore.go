@@ -49,7 +49,7 @@ func (r *Router) apart(p *Page, i int, like *found, walls []wall) *found {
 	x := r.newExplorer(p, &p.Lines[i])
 	x.seize(like)
 	f := x.search(0, 0, walls, boundless, trail{})
-	if f.through || f.direct {
+	if f.through || f.direct || r.meter.out {
 		return nil
 	}
 	return f
@@ -59,6 +59,9 @@ func (r *Router) apart(p *Page, i int, like *found, walls []wall) *found {
 // of it was found, if there is one. Where it was searched before, the steps are the same
 // up to the first that knew a box which has changed.
 func (r *Router) explore(p *Page, l *Line, noFrom, noTo sides, most bound, like, before *found) *found {
+	if r.meter.spend(len(p.Boxes) / 64) {
+		return nil
+	}
 	x := r.newExplorer(p, l)
 	if like != nil {
 		x.seize(like)
@@ -239,7 +242,7 @@ func (x *explorer) find(noFrom, noTo sides, most bound) step {
 	}
 	s := step{known: len(x.ground.boxes)}
 	x.ground.pins = x.pins
-	pts, f, t := x.r.work.find(x.ground, from, to, most)
+	pts, f, t := x.r.work.find(x.ground, from, to, most, &x.r.meter)
 	if pts != nil {
 		s.points, s.from, s.to = pts, *f, *t
 	}

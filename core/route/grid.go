@@ -64,11 +64,15 @@ type ring struct {
 // stretches can be slid until it meets what made a guide (the orthogonal
 // visibility graph of Wybrow, Marriott and Stuckey 2009). Guides stand at the
 // margins of each box, and where gates, walls and pins ask for them.
-func (s *searcher) lay(g *ground, from, to []gate) {
+// It fails where there are too many places to search among.
+func (s *searcher) lay(g *ground, from, to []gate) bool {
 	s.guides(g, from, to)
 	level, upright := &s.fields[axis(true)], &s.fields[axis(false)]
 	upright.at, level.at = places(upright.at, s.upright, g.boxes, false), places(level.at, s.level, g.boxes, true)
 	s.xs, s.ys = upright.at, level.at
+	if len(s.xs)*len(s.ys)*headings*(len(g.pins)+1) > mostStates {
+		return false
+	}
 	level.clear(len(s.xs))
 	upright.clear(len(s.ys))
 	s.cells = s.cells[:0]
@@ -105,6 +109,7 @@ func (s *searcher) lay(g *ground, from, to []gate) {
 		level.open(index(s.ys, l.at), index(s.xs, l.lo), index(s.xs, l.hi))
 	}
 	s.dears, s.walls = s.dears[:0], g.walls
+	return true
 }
 
 // cells are the coordinates inside a box, by their numbers: from the first of each

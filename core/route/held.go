@@ -70,10 +70,10 @@ func (r *Router) touches(f *found, p *Page, l *Line) bool {
 // end to end any more, or steps stand there, or not where it is pinned.
 func (r *Router) asBefore(p *Page, l *Line) *found {
 	pts := l.Way.Points
-	if l.Direct || l.Way.Through || len(pts) < 2 {
+	if l.Direct || l.Way.Through && !l.Way.Plain || len(pts) < 2 {
 		return nil
 	}
-	f := &found{points: pts, cost: cost(pts), firm: l.Firm, rigid: l.Firm, pins: l.Pins, zones: []geom.Rect{boundsOf(pts)}}
+	f := &found{points: pts, cost: cost(pts), firm: l.Firm, rigid: l.Firm, through: l.Way.Plain, plain: l.Way.Plain, pins: l.Pins, zones: []geom.Rect{boundsOf(pts)}}
 	var ok, too bool
 	f.from, ok = r.gateAt(p, l.From, l.Way.FromPort, pts[0])
 	f.to, too = r.gateAt(p, l.To, l.Way.ToPort, pts[len(pts)-1])
@@ -85,7 +85,7 @@ func (r *Router) asBefore(p *Page, l *Line) *found {
 			return nil
 		}
 	}
-	for k := 1; k < len(pts) && ok; k++ {
+	for k := 1; k < len(pts) && ok && !f.plain; k++ {
 		r.near.Near(geom.Span(pts[k-1], pts[k]), func(b int) {
 			own := k == 1 && b == l.From.Box || k == len(pts)-1 && b == l.To.Box
 			if !own && geom.SegmentIn(pts[k-1], pts[k], p.Boxes[b].Rect) && !p.Boxes[b].swallows(l) {

@@ -27,7 +27,7 @@ func Keep(was *Page, routes []Route, now *Page) {
 			e.Middle = e.Box >= 0 && by[e.Box] == nil
 		}
 		j := find(i, l.ID)
-		if j < 0 || l.Direct || routes[j].Through {
+		if j < 0 || l.Direct || routes[j].Through && !routes[j].Plain {
 			continue
 		}
 		o, way := &was.Lines[j], &routes[j]
@@ -222,7 +222,7 @@ func endMoved(was, now *Page, a, b *End, by []*geom.Point) (geom.Point, bool) {
 
 // shifted is the way moved by d.
 func (r *Route) shifted(d geom.Point) *Route {
-	out := &Route{FromPort: r.FromPort, ToPort: r.ToPort, Points: make([]geom.Point, len(r.Points))}
+	out := &Route{FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Points: make([]geom.Point, len(r.Points))}
 	for k, q := range r.Points {
 		out.Points[k] = round(q.Add(d))
 	}

@@ -282,7 +282,7 @@ func (r *Router) bestSpot(p *Page, lines []labelled, i, j int) (geom.Rect, float
 	best, least := geom.Rect{}, math.Inf(1)
 	try := func(at geom.Rect, far float64) float64 {
 		c := far
-		if c >= least {
+		if c >= least || r.meter.spend(1) && !math.IsInf(least, 1) {
 			return least
 		}
 		boxes.Near(at.Grow(1.5), func(int) { c += onStep })
@@ -395,6 +395,9 @@ func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.R
 			if far *= farOff; far >= least {
 				if done+at >= home { // from here on it only gets farther
 					break
+				}
+				if ahead := math.Floor((home-done-at-least/farOff)/pace) - 1; ahead > 0 { // all of them as far
+					t += ahead * pace
 				}
 				continue
 			}

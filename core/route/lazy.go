@@ -39,6 +39,7 @@ type found struct {
 	cost     float64
 	through  bool
 	none     bool // there is no path within the limit
+	plain    bool // no path was searched
 	direct   bool
 	rigid    bool  // is not to be moved by others
 	firm     bool  // is a way that is kept, and others keep off
@@ -176,10 +177,28 @@ func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound, like *f
 	}
 	f := r.kept[k]
 	if f == nil || f.gone {
-		f = r.explore(p, l, noFrom, noTo, most, like, f)
+		if f = r.explore(p, l, noFrom, noTo, most, like, f); r.meter.out {
+			return r.plain(p, l, most) // and look again for the next page
+		}
 		r.kept[k] = f
 	}
 	f.used = true
+	return f
+}
+
+// plain is the path of a line for which no way is searched any more.
+func (r *Router) plain(p *Page, l *Line, most bound) *found {
+	f := newFound()
+	if most.set() {
+		f.none = true
+		return f
+	}
+	if l.Direct {
+		f.straight(r, *p, *l)
+	} else {
+		f.around(r, *p, *l)
+		f.plain = true
+	}
 	return f
 }
 

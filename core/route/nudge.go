@@ -14,6 +14,7 @@ type nudger struct {
 	p     Page
 	clear []block     // labels that other lines make way for
 	near  *geom.Index // the boxes
+	meter *meter
 	paths []*found
 	lines [][]geom.Point
 	among []int         // the lines that may move, and those that they could come near to
@@ -26,12 +27,12 @@ type nudging struct {
 	list    []stretch
 	upright bool // what is in list
 	ports   []int
-	orders  [2][]int     // of the level stretches and of the upright ones, by place
-	left    [2][]stretch // how the last pass left them
-	rank    []int        // per stretch: its place in the order
-	asked   []bool       // per stretch: those close to it are known
-	queue   []int        // stretches to ask about
-	known   map[pair]bool
+	orders  [2][]int      // of the level stretches and of the upright ones, by place
+	left    [2][]stretch  // how the last pass left them
+	rank    []int         // per stretch: its place in the order
+	asked   []bool        // per stretch: those close to it are known
+	queue   []int         // stretches to ask about
+	known   map[pair]bool // the lower one first
 	pairs   []pair
 	groups  grouping
 }
@@ -53,7 +54,7 @@ type stretch struct {
 }
 
 func (r *Router) newNudger(p Page, paths []*found, clear []block) *nudger {
-	n := &nudger{p: p, clear: clear, near: &r.near, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
+	n := &nudger{p: p, clear: clear, near: &r.near, meter: &r.meter, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
 	all := 0
 	var rooms []geom.Rect
 	for _, f := range paths {
@@ -80,7 +81,7 @@ func (r *Router) newNudger(p Page, paths []*found, clear []block) *nudger {
 func (n *nudger) routes() []Route {
 	out := make([]Route, len(n.paths))
 	for i, f := range n.paths {
-		out[i] = Route{Points: n.points(i), FromPort: f.from.name, ToPort: f.to.name, Through: f.through, Pins: f.pins}
+		out[i] = Route{Points: n.points(i), FromPort: f.from.name, ToPort: f.to.name, Through: f.through, Plain: f.plain, Pins: f.pins}
 	}
 	return out
 }
@@ -140,7 +141,7 @@ const mostPasses = 14
 func (n *nudger) run() {
 	n.left[0], n.left[1] = n.left[0][:0], n.left[1][:0]
 	still := 0
-	for i := 0; i < mostPasses && still < 2; i++ {
+	for i := 0; i < mostPasses && still < 2 && !n.meter.out; i++ {
 		if n.pass(i%2 == 0) {
 			still = 0
 		} else {
@@ -284,11 +285,14 @@ func (n *nudger) pass(upright bool) bool {
 	for range 16 {
 		first := len(n.pairs)
 		n.closeTo(ss, func(i, j int) { n.pair(ss, i, j) })
-		if len(n.pairs) == first {
+		if len(n.pairs) == first || n.meter.out {
 			break
 		}
 		n.queue = n.queue[:0]
 		for _, g := range n.groups.of(len(ss), n.pairs, first) {
+			if n.meter.spend(8 * (len(g.members) + len(g.pairs))) {
+				break
+			}
 			g.separate(ss)
 			for _, i := range g.members {
 				n.queue = append(n.queue, i)
@@ -318,7 +322,7 @@ func (n *nudger) pair(ss []stretch, i, j int) {
 		return
 	}
 	a, b := root(ss, i), root(ss, j)
-	if a == b || n.known[pair{a, b}] || n.known[pair{b, a}] {
+	if a == b || n.known[pair{min(a, b), max(a, b)}] || n.meter.spend(8) {
 		return
 	}
 	q := pair{a, b}
@@ -345,7 +349,7 @@ func (n *nudger) pair(ss []stretch, i, j int) {
 			return
 		}
 	}
-	n.known[q] = true
+	n.known[pair{min(a, b), max(a, b)}] = true
 	n.pairs = append(n.pairs, q)
 }
 
@@ -375,7 +379,7 @@ func (n *nudger) close(ss []stretch, reach float64, f func(i, j int)) {
 	order := n.order(ss)
 	for x, i := range order {
 		for _, j := range order[x+1:] {
-			if ss[j].pos-ss[i].pos >= reach {
+			if ss[j].pos-ss[i].pos >= reach || n.meter.spend(1) {
 				break
 			}
 			if n.beside(&ss[i], &ss[j]) {
@@ -400,7 +404,7 @@ func (n *nudger) closeTo(ss []stretch, f func(i, j int)) {
 		}
 		n.asked[i] = true
 		ask := func(j int) bool {
-			if math.Abs(ss[j].pos-ss[i].pos) >= Gap-0.01 {
+			if math.Abs(ss[j].pos-ss[i].pos) >= Gap-0.01 || n.meter.spend(1) {
 				return false
 			}
 			if !n.asked[j] && n.beside(&ss[i], &ss[j]) {

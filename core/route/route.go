@@ -20,6 +20,7 @@
 package route
 
 import (
+	"context"
 	"slices"
 
 	"plaintracer/core/geom"
@@ -100,6 +101,7 @@ type Route struct {
 	FromPort string // "" at a loose end
 	ToPort   string
 	Through  bool        // no way around was there: drawn straight through
+	Plain    bool        // so many lines are there that for this one no way was searched: drawn straight through
 	Pins     []Pin       // those that could be kept
 	Labels   []geom.Rect // where the labels stand
 }
@@ -130,15 +132,21 @@ type Router struct {
 
 	exploring exploring
 	nudging   nudging
+	meter     meter
 }
 
 // Routes computes the route of every line of the page and the places of its
 // labels.
-func (r *Router) Routes(p Page) []Route {
+func (r *Router) Routes(p Page) []Route { return r.RoutesContext(context.Background(), p) }
+
+// RoutesContext is Routes, which soon after the context has ended comes back with what it
+// has, the other lines drawn plainly.
+func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
+	r.meter.start(ctx, &r.near, &r.labels.segs, &r.labels.placed)
 	out, left := r.routes(p)
 	for range mostFreed {
 		which := pressed(p, left)
-		if len(which) == 0 {
+		if len(which) == 0 || r.meter.out {
 			break
 		}
 		p.Lines = slices.Clone(p.Lines)
@@ -150,6 +158,10 @@ func (r *Router) Routes(p Page) []Route {
 			break
 		}
 		out, left = again, still
+	}
+	if r.meter.out { // what was not looked at is not known
+		clear(r.kept)
+		r.choices, r.labels.first = nil, r.labels.first[:0]
 	}
 	return out
 }
@@ -182,7 +194,7 @@ func (r *Router) routes(p Page) ([]Route, []clash) {
 	hit := r.placeLabels(p, out)
 	blocked := make([]bool, len(p.Lines))
 	for range wayRounds {
-		if len(hit) == 0 {
+		if len(hit) == 0 || r.meter.out {
 			break
 		}
 		// Lines make way for labels that found no clear place, where they can.

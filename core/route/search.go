@@ -109,7 +109,7 @@ type mark struct {
 // none within the bound. Cost is length, bends and stretches inside the margin of
 // a box. The path runs along the pins one after the other: a state is a place, a
 // heading and how many pins lie behind.
-func (s *searcher) find(g ground, from, to []gate, most bound) ([]geom.Point, *gate, *gate) {
+func (s *searcher) find(g ground, from, to []gate, most bound, m *meter) ([]geom.Point, *gate, *gate) {
 	s.goals, s.pins, s.most = s.goals[:0], g.pins, most
 	for i := range to {
 		s.goals = append(s.goals, newGoal(&to[i]))
@@ -120,7 +120,9 @@ func (s *searcher) find(g ground, from, to []gate, most bound) ([]geom.Point, *g
 	if most.bends <= mostGlimpsed && !glimpse(g.boxes, from, to, most) {
 		return nil, nil, nil
 	}
-	s.lay(&g, from, to)
+	if m.spend(30*len(g.boxes)) || !s.lay(&g, from, to) {
+		return nil, nil, nil
+	}
 	s.begin(from)
 	last := math.MaxInt
 	if most.set() {
@@ -132,9 +134,12 @@ func (s *searcher) find(g ground, from, to []gate, most bound) ([]geom.Point, *g
 		}
 		it := s.heap.pop()
 		if n == straying {
-			s.findAway()
+			s.findAway(m)
 		}
 		s.looked++
+		if m.spend(6 + len(s.walls)/16) {
+			break
+		}
 		if it.cost > s.marks[it.state].cost+1e-9 {
 			continue
 		}

@@ -15,6 +15,7 @@ func TestBoundsHold(t *testing.T) {
 	for seed := range uint64(12) {
 		p := untidy(seed)
 		var r Router
+		r.meter.start(t.Context())
 		r.forget(p)
 		x := r.newExplorer(&p, &Line{From: End{Box: 0}, To: End{Box: 0}})
 		for b := range p.Boxes {
@@ -27,7 +28,7 @@ func TestBoundsHold(t *testing.T) {
 			}
 			from, to := r.gates(nil, &p, &l.From, 0, rects, true), r.gates(nil, &p, &l.To, 0, rects, false)
 			within := bound{1e6, mostGlimpsed + 1} // so that find does without glimpse
-			pts, _, _ := r.work.find(x.ground, from, to, within)
+			pts, _, _ := r.work.find(x.ground, from, to, within, &r.meter)
 			if pts == nil {
 				continue
 			}
@@ -40,7 +41,7 @@ func TestBoundsHold(t *testing.T) {
 			if len(pts)-2 <= mostGlimpsed && !sees {
 				t.Errorf("page %d, line %d: %v is not seen from its gates", seed, i, pts)
 			}
-			r.work.findAway()
+			r.work.findAway(&r.meter)
 			for k := 1; k+1 < len(pts); k++ {
 				a := axis(math.Abs(pts[k].Y-pts[k+1].Y) < 1e-9)
 				run := r.work.runAt(a, index(r.work.xs, pts[k].X), index(r.work.ys, pts[k].Y))

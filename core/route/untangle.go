@@ -49,12 +49,12 @@ func (r *Router) untangle(p Page, paths []*found) (*nudger, []clash) {
 		if round == 0 || len(clashes) < len(left) {
 			best, left = n, clashes
 		}
-		if len(left) == 0 || round == clashRounds {
+		if len(left) == 0 || round == clashRounds || r.meter.out {
 			return best, left
 		}
 		paths, lines, moved := slices.Clone(n.paths), slices.Clone(n.lines), false
 		for _, c := range clashes {
-			if r.work.looked > last {
+			if r.work.looked > last || r.meter.spend(len(lines)) {
 				return best, left
 			}
 			i, walls := c.line, []wall(nil)

@@ -1,6 +1,8 @@
 package scene
 
 import (
+	"context"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/route"
@@ -37,6 +39,7 @@ type Run struct {
 	Points           []geom.Point
 	FromPort, ToPort string // "" at a loose end
 	Through          bool   // no way around: drawn straight through
+	Plain            bool   // no way was searched: drawn straight through
 	Pins             []route.Pin
 	Labels           []LabelShape
 	Hops             []Hop // where it yields to a line that it crosses
@@ -133,16 +136,22 @@ func (c *Composer) label(t string) LabelShape {
 // Compose computes the geometry of a page of the chart. Connectors with a way run
 // there, where they still can.
 func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
-	return c.compose(ch, p, nil)
+	return c.compose(context.Background(), ch, p, nil)
+}
+
+// ComposeContext is Compose, which ends with the context's error soon after that has ended.
+func (c *Composer) ComposeContext(ctx context.Context, ch *chart.Chart, p *chart.Page) (*Sheet, error) {
+	s := c.compose(ctx, ch, p, nil)
+	return s, ctx.Err()
 }
 
 // ComposeAfter is Compose for a page that came out of another one: connectors run as
 // they did there, but for those that the difference concerns.
 func (c *Composer) ComposeAfter(b *Before, ch *chart.Chart, p *chart.Page) *Sheet {
-	return c.compose(ch, p, b)
+	return c.compose(context.Background(), ch, p, b)
 }
 
-func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Sheet {
+func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, before *Before) *Sheet {
 	s := &Sheet{Chart: ch.Name, Page: p, Count: len(ch.Pages)}
 	for i, q := range ch.Pages {
 		if q == p {
@@ -224,11 +233,11 @@ func (c *Composer) compose(ch *chart.Chart, p *chart.Page, before *Before) *Shee
 	} else {
 		route.Disentangle(rp)
 	}
-	routes := c.router.Routes(*rp)
+	routes := c.router.RoutesContext(ctx, *rp)
 	s.by, s.routes, c.last = c, routes, s
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
-		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Pins: r.Pins}
+		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Pins: r.Pins}
 		run.Labels = shapes[i]
 		for k := range run.Labels {
 			b := &run.Labels[k].Box

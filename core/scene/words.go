@@ -20,6 +20,15 @@ func lineWords(meaning, outcome, from, to string) string {
 	return t
 }
 
+// plainWords say that n connectors are drawn plainly, and what helps.
+func plainWords(n int) string {
+	which := "1 connector is"
+	if n > 1 {
+		which = fmt.Sprintf("%d connectors are", n)
+	}
+	return which + " drawn straight through: this page has more of them than can be led around each other. Divide it into several."
+}
+
 // unprintable says that n characters have no glyph.
 func unprintable(n int, which string) string {
 	if n == 1 {

@@ -3,6 +3,7 @@
 package ink
 
 import (
+	"context"
 	"image/color"
 	"slices"
 	"strconv"
@@ -26,7 +27,7 @@ var lock sync.Mutex
 
 // Draw makes a canvas of w x h px and draws d on it, scaled by k, with the top
 // left corner of its view at (x, y). The ground is filled when ground is set.
-func Draw(d scene.Drawing, w, h, x, y, k float64, ground string) *canvas.Canvas {
+func Draw(ctx context.Context, d scene.Drawing, w, h, x, y, k float64, ground string) (*canvas.Canvas, error) {
 	lock.Lock()
 	defer lock.Unlock()
 	c := canvas.New(w/PerMM, h/PerMM)
@@ -37,6 +38,9 @@ func Draw(d scene.Drawing, w, h, x, y, k float64, ground string) *canvas.Canvas 
 		p.ctx.DrawPath(0, 0, canvas.Rectangle(w/PerMM, h/PerMM))
 	}
 	for _, e := range d.Elements {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		for _, i := range e.Items {
 			if i.Text != "" {
 				p.text(i)
@@ -45,7 +49,7 @@ func Draw(d scene.Drawing, w, h, x, y, k float64, ground string) *canvas.Canvas 
 			}
 		}
 	}
-	return c
+	return c, nil
 }
 
 // pen maps px, y downward, to the canvas' mm, y upward.

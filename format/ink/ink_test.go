@@ -60,7 +60,11 @@ func TestInkInsideOutline(t *testing.T) {
 			// Half a pixel more, so that a pixel on the outline counts as inside.
 			mask.Elements = []scene.Element{{Items: []scene.Item{{Path: info.Kind.Outline(w, h), Fill: "#000000", Stroke: "#000000", Weight: 1 / scale}}}}
 			draw := func(d scene.Drawing) func(x, y int) uint32 {
-				img := rasterizer.Draw(Draw(d, d.View.W, d.View.H, 0, 0, 1, ""), canvas.DPMM(PerMM*scale), canvas.DefaultColorSpace)
+				c, err := Draw(t.Context(), d, d.View.W, d.View.H, 0, 0, 1, "")
+				if err != nil {
+					t.Fatal(err)
+				}
+				img := rasterizer.Draw(c, canvas.DPMM(PerMM*scale), canvas.DefaultColorSpace)
 				return func(x, y int) uint32 { _, _, _, a := img.At(x, y).RGBA(); return a >> 8 }
 			}
 			ink, outline := draw(d), draw(mask)

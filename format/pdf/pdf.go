@@ -3,6 +3,7 @@
 package pdf
 
 import (
+	"context"
 	"io"
 
 	"github.com/tdewolff/canvas/renderers/pdf"
@@ -19,7 +20,7 @@ const (
 
 // Write puts each drawing on an A4 landscape sheet, made smaller where it does
 // not fit at full size. A drawing in the sheet's own proportion fills it.
-func Write(w io.Writer, title, author string, ds []scene.Drawing) error {
+func Write(ctx context.Context, w io.Writer, title, author string, ds []scene.Drawing) error {
 	out := pdf.New(w, sheetW, sheetH, nil)
 	out.SetInfo(title, "", "", author, "Plain Tracer")
 	for i, d := range ds {
@@ -32,7 +33,11 @@ func Write(w io.Writer, title, author string, ds []scene.Drawing) error {
 			k = min(1, d.Scale(wpx-2*margin*ink.PerMM, hpx-2*margin*ink.PerMM))
 			x, y = (wpx-d.View.W*k)/2, (hpx-d.View.H*k)/2
 		}
-		ink.Draw(d, wpx, hpx, x, y, k, "").RenderTo(out)
+		c, err := ink.Draw(ctx, d, wpx, hpx, x, y, k, "")
+		if err != nil {
+			return err
+		}
+		c.RenderTo(out)
 	}
 	return out.Close()
 }

@@ -2,6 +2,7 @@
 package png
 
 import (
+	"context"
 	"fmt"
 	"image/png"
 	"io"
@@ -19,7 +20,7 @@ import (
 const maxPixels = 40e6
 
 // Write renders d at scale pixels a px on white, or on clear ground.
-func Write(w io.Writer, d scene.Drawing, scale float64, clear bool) error {
+func Write(ctx context.Context, w io.Writer, d scene.Drawing, scale float64, clear bool) error {
 	wpx, hpx := math.Ceil(d.View.W*scale), math.Ceil(d.View.H*scale)
 	if !(wpx*hpx <= maxPixels) { // which refuses what is no number, too
 		return fmt.Errorf("a picture of %.0f x %.0f pixels is too large; choose a smaller scale, or SVG or PDF", wpx, hpx)
@@ -28,7 +29,10 @@ func Write(w io.Writer, d scene.Drawing, scale float64, clear bool) error {
 	if clear {
 		ground = ""
 	}
-	c := ink.Draw(d, wpx/scale, hpx/scale, 0, 0, 1, ground)
+	c, err := ink.Draw(ctx, d, wpx/scale, hpx/scale, 0, 0, 1, ground)
+	if err != nil {
+		return err
+	}
 	img := rasterizer.Draw(c, canvas.DPMM(ink.PerMM*scale), canvas.DefaultColorSpace)
 	enc := png.Encoder{CompressionLevel: png.BestSpeed}
 	return enc.Encode(w, img)

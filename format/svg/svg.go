@@ -3,6 +3,7 @@
 package svg
 
 import (
+	"context"
 	"io"
 	"strconv"
 	"strings"
@@ -24,7 +25,7 @@ func Style(regular, mono string) string {
 
 // Document writes a whole SVG file. style goes into a style element; it may
 // hold fonts.
-func Document(w io.Writer, d scene.Drawing, style string) error {
+func Document(ctx context.Context, w io.Writer, d scene.Drawing, style string) error {
 	var b strings.Builder
 	n := geom.Num
 	b.WriteString(`<svg xmlns="http://www.w3.org/2000/svg" width="` + n(d.View.W) + `" height="` + n(d.View.H) +
@@ -37,6 +38,9 @@ func Document(w io.Writer, d scene.Drawing, style string) error {
 		b.WriteString(`<rect x="` + n(d.View.X) + `" y="` + n(d.View.Y) + `" width="` + n(d.View.W) + `" height="` + n(d.View.H) + `" fill="` + d.Paper + `"/>`)
 	}
 	for _, e := range d.Elements {
+		if err := ctx.Err(); err != nil {
+			return err
+		}
 		b.WriteString(Element(e))
 	}
 	b.WriteString("</svg>\n")

@@ -1,0 +1,56 @@
+package route
+
+import (
+	"context"
+
+	"plaintracer/core/geom"
+)
+
+// Bounds of what a page may cost. A page that costs more has so many lines in so little
+// room that nobody could follow them one by one.
+const (
+	// mostWork goes into one page, in units of about 50 ns. A page of 200 steps takes 0.3
+	// million, one of 1,000 steps 4 million, the worst of the crammed pages in the tests 47
+	// million.
+	mostWork = 60_000_000
+	// mostStates are known in one search: 16 bytes each.
+	mostStates = 4 << 20
+	// askEvery is the work between two looks at whether somebody still waits.
+	askEvery = 10_000
+)
+
+// meter counts the work. When there has been too much, or nobody waits any more, every
+// part ends where it stands: lines that have no way yet are drawn plainly, others stay
+// where they are.
+type meter struct {
+	ctx     context.Context
+	indexes []*geom.Index // they count what they look at
+	work    int           // beside that
+	asked   int           // the work at the last look
+	out     bool
+}
+
+func (m *meter) start(ctx context.Context, indexes ...*geom.Index) {
+	*m = meter{ctx: ctx, indexes: indexes}
+	m.work = -m.sum()
+	m.spend(askEvery)
+}
+
+// sum is all work.
+func (m *meter) sum() int {
+	all := m.work
+	for _, x := range m.indexes {
+		all += x.Looked / 8
+	}
+	return all
+}
+
+// spend counts work and tells whether to end.
+func (m *meter) spend(units int) (end bool) {
+	m.work += units
+	if all := m.sum(); all-m.asked >= askEvery {
+		m.asked = all
+		m.out = m.out || all > mostWork || m.ctx.Err() != nil
+	}
+	return m.out
+}

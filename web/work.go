@@ -1,0 +1,158 @@
+package web
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+	"sync"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+	"golang.org/x/sync/semaphore"
+
+	"plaintracer/store"
+)
+
+// Laying out, routing and writing files take a processor and memory: so much goes on at
+// once, others wait for their turn.
+const (
+	mostAtWork  = 2
+	mostWaiting = 50
+	longestWork = time.Minute // waiting included
+	keepJobs    = 10 * time.Second
+)
+
+const busy = "The server is busy with other charts. Try again in a minute."
+
+// workshop is where heavy work is done.
+type workshop struct {
+	places *semaphore.Weighted
+	mu     sync.Mutex
+	jobs   []*job // first to last, and those that ended just now
+}
+
+// job is a piece of heavy work, which its person's page may ask about.
+type job struct {
+	name, person string
+	state        string // waiting, working, done
+	at           time.Time
+}
+
+func newWorkshop() *workshop { return &workshop{places: semaphore.NewWeighted(mostAtWork)} }
+
+// do waits for a turn and does the work, for as long as ctx goes on.
+func (w *workshop) do(ctx context.Context, name, person string, work func(ctx context.Context) error) error {
+	ctx, cancel := context.WithTimeout(ctx, longestWork)
+	defer cancel()
+	j, ok := w.line(name, person)
+	if !ok {
+		return fiber.NewError(fiber.StatusServiceUnavailable, busy)
+	}
+	defer w.now(j, "done")
+	err := w.places.Acquire(ctx, 1)
+	if err == nil {
+		defer w.places.Release(1)
+		w.now(j, "working")
+		err = work(ctx)
+	}
+	if errors.Is(err, context.DeadlineExceeded) {
+		return fiber.NewError(fiber.StatusServiceUnavailable, busy)
+	}
+	return err
+}
+
+// line puts a job in line; it fails when that is too long.
+func (w *workshop) line(name, person string) (*job, bool) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	w.jobs = slices.DeleteFunc(w.jobs, func(j *job) bool { return j.state == "done" && time.Since(j.at) > keepJobs })
+	waiting := 0
+	for _, j := range w.jobs {
+		if j.state == "waiting" {
+			waiting++
+		}
+	}
+	if waiting >= mostWaiting {
+		return nil, false
+	}
+	j := &job{name, person, "waiting", time.Now()}
+	w.jobs = append(w.jobs, j)
+	return j, true
+}
+
+func (w *workshop) now(j *job, state string) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	j.state, j.at = state, time.Now()
+}
+
+// progress is what a page is told of its job.
+type progress struct {
+	State  string `json:"state"`  // as a job's, or none
+	Before int    `json:"before"` // others that have their turn first
+}
+
+func (w *workshop) progress(name, person string) progress {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	before := 0
+	for _, j := range w.jobs {
+		if j.name == name && j.person == person {
+			return progress{j.state, before}
+		}
+		if j.state == "waiting" {
+			before++
+		}
+	}
+	return progress{State: "none"}
+}
+
+// jobParam names, in a form or an address, the job that a request starts.
+const jobParam = "job"
+
+// work does heavy work for a request. It ends when the caller hangs up.
+func (s *Server) work(c fiber.Ctx, work func(ctx context.Context) error) error {
+	ctx, end := whileThere(c)
+	defer end()
+	name := c.Query(jobParam)
+	if name == "" && c.Method() == fiber.MethodPost {
+		name = c.FormValue(jobParam)
+	}
+	who := ""
+	if p, ok := c.Locals(personKey).(store.Person); ok {
+		who = p.ID
+	}
+	return s.workshop.do(ctx, fmt.Sprintf("%.40s", name), who, work)
+}
+
+// jobState tells a page how far its job is.
+func (s *Server) jobState(c fiber.Ctx) error {
+	return c.JSON(s.workshop.progress(c.Params("job"), person(c).ID))
+}
+
+// hangEvery is how often it is looked whether the caller is still there.
+const hangEvery = 20 * time.Millisecond
+
+// whileThere is a context that ends when the caller hangs up, or with end.
+func whileThere(c fiber.Ctx) (ctx context.Context, end func()) {
+	ctx, cancel := context.WithCancel(context.Background())
+	conn := c.RequestCtx().Conn()
+	stopped := make(chan struct{})
+	go func() {
+		defer close(stopped)
+		t := time.NewTicker(hangEvery)
+		defer t.Stop()
+		for {
+			select {
+			case <-ctx.Done():
+				return
+			case <-t.C:
+				if hungUp(conn) {
+					cancel()
+				}
+			}
+		}
+	}()
+	return ctx, func() { cancel(); <-stopped } // the connection is looked at no longer
+}

@@ -1,0 +1,187 @@
+package web
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
+)
+
+// crammed is a page whose lines take as long as any: every step leads to every later one,
+// in lanes.
+func crammed(steps int) *chart.Chart {
+	c := chart.New("Crammed")
+	p := c.Pages[0]
+	for i := range 4 {
+		p.Lanes = append(p.Lanes, &chart.Lane{ID: fmt.Sprint("l", i), Name: "Lane", Size: 160})
+	}
+	for i := range steps {
+		s := &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, Lane: fmt.Sprint("l", i%4), X: 80 + float64(i/4)*200, Y: 40, W: 120, H: 60}
+		p.Steps = append(p.Steps, s)
+		for j := range i {
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", i, "-", j), Meaning: chart.Flow, From: chart.End{Step: fmt.Sprint("s", j)}, To: chart.End{Step: s.ID}})
+		}
+	}
+	p.W, p.H, p.Frame.W = 100+float64(steps)*50, 900, float64(steps)*50
+	return c
+}
+
+// Work for a caller who has hung up ends; nothing else waits for it.
+func TestHungUpDrawingEnds(t *testing.T) {
+	s := newSite(t)
+	id := s.keepChart(t, crammed(60))
+	session := mustSession(t, s)
+	ctx, hangUp := context.WithCancel(t.Context())
+	req, _ := http.NewRequestWithContext(ctx, "GET", s.url+"/charts/"+id+"/export?format=svg&job=abc", nil)
+	req.Header.Set("Cookie", sessionCookie+"="+session)
+	gone := make(chan error, 1)
+	go func() { _, err := http.DefaultClient.Do(req); gone <- err }()
+	s.job(t, session, "abc", "working")
+	hangUp()
+	if err := <-gone; !errors.Is(err, context.Canceled) {
+		t.Fatalf("it was answered: %v", err)
+	}
+	s.job(t, session, "abc", "done")
+
+	var comp scene.Composer
+	c := crammed(60)
+	ctx, stop := context.WithCancel(t.Context())
+	time.AfterFunc(100*time.Millisecond, stop)
+	if _, err := comp.ComposeContext(ctx, c, c.Pages[0]); !errors.Is(err, context.Canceled) {
+		t.Errorf("composing goes on after its context has ended: %v", err)
+	}
+}
+
+// keepChart stores a chart of the demo's person.
+func (s *site) keepChart(t testing.TB, c *chart.Chart) string {
+	t.Helper()
+	me, err := s.store.Session(mustSession(t, s))
+	if err != nil {
+		t.Fatal(err)
+	}
+	id, err := s.store.AddChart(me.ID, c)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return id
+}
+
+// job waits until a job of the demo's person is in a state.
+func (s *site) job(t *testing.T, session, name, state string) {
+	t.Helper()
+	for range 500 {
+		req, _ := http.NewRequest("GET", s.url+"/jobs/"+name, nil)
+		req.Header.Set("Cookie", sessionCookie+"="+session)
+		r, err := http.DefaultClient.Do(req)
+		if err != nil {
+			t.Fatal(err)
+		}
+		b, _ := io.ReadAll(r.Body)
+		r.Body.Close()
+		if strings.Contains(string(b), `"`+state+`"`) {
+			return
+		}
+		time.Sleep(20 * time.Millisecond)
+	}
+	t.Fatalf("job %s never was %s", name, state)
+}
+
+// Jobs have their turns in order, no more than two at once; a long line refuses others in
+// words.
+func TestWorkshop(t *testing.T) {
+	w := newWorkshop()
+	hold, ended := make(chan bool), make(chan error)
+	work := func(context.Context) error { <-hold; return nil }
+	for i := range mostAtWork + mostWaiting {
+		name := fmt.Sprint("job ", i)
+		go func() { ended <- w.do(t.Context(), name, "me", work) }()
+		want := progress{"working", 0}
+		if i >= mostAtWork {
+			want = progress{"waiting", i - mostAtWork}
+		}
+		for k := 0; w.progress(name, "me") != want; k++ {
+			if k == 5000 {
+				t.Fatalf("%s: %v, want %v", name, w.progress(name, "me"), want)
+			}
+			time.Sleep(time.Millisecond)
+		}
+	}
+	if err := w.do(t.Context(), "late", "me", work); err == nil || err.Error() != busy {
+		t.Errorf("one more is taken: %v", err)
+	}
+	if p := w.progress("job 0", "somebody else"); p.State != "none" {
+		t.Errorf("somebody else is told of a job: %v", p)
+	}
+	close(hold)
+	for range mostAtWork + mostWaiting {
+		if err := <-ended; err != nil {
+			t.Error(err)
+		}
+	}
+}
+
+// A connection that the other side closed counts as hung up, an open one does not, and
+// nothing that was sent is read away.
+func TestHungUp(t *testing.T) {
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer l.Close()
+	mine, err := net.Dial("tcp", l.Addr().String())
+	if err != nil {
+		t.Fatal(err)
+	}
+	theirs, err := l.Accept()
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer theirs.Close()
+	if hungUp(theirs) {
+		t.Error("an open connection counts as hung up")
+	}
+	fmt.Fprint(mine, "x")
+	time.Sleep(20 * time.Millisecond)
+	if hungUp(theirs) {
+		t.Error("one with something to read counts as hung up")
+	}
+	b := make([]byte, 1)
+	if _, err := theirs.Read(b); err != nil || b[0] != 'x' {
+		t.Errorf("what was sent is gone: %q %v", b, err)
+	}
+	mine.Close()
+	for k := 0; !hungUp(theirs); k++ {
+		if k == 100 {
+			t.Fatal("a closed connection does not count as hung up")
+		}
+		time.Sleep(10 * time.Millisecond)
+	}
+}
+
+// A page says how far its job is, in the middle of it, and stops it.
+func TestJobIsToldAndStopped(t *testing.T) {
+	s := newSite(t)
+	id := s.keepChart(t, crammed(60))
+	b := s.browse(t)
+	b.signIn()
+	b.run(chromedp.Navigate(s.url + "/charts"))
+	eval[bool](b, `(document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export"><input type="hidden" name="format" value="svg"></form>'), document.getElementById('ask').requestSubmit(), true)`)
+	b.until("it says that it is at work", `/At work for \d+ s/.test(document.querySelector('dialog[open] [role=status]')?.textContent)`)
+	if r := b.rect(`document.querySelector('dialog[open] button')`); r.W < 24 || r.H < 24 {
+		t.Errorf("Stop is %v", r)
+	}
+	b.press("Stop")
+	b.until("it is gone", `!document.querySelector('dialog[open]')`)
+	s.job(t, mustSession(t, s), eval[string](b, `document.querySelector('#ask [name=job]').value`), "done")
+}
