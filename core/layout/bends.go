@@ -30,7 +30,10 @@ func fewBends(p *chart.Page, n *net) *grid {
 	best := fill(n, len(p.Lanes), late)
 	least, budget := best.cost(fans), mostFilled(len(n.w))
 	try := func(v, dv, w, dw int) bool {
-		if budget -= len(n.w); budget < 0 || n.over() {
+		if budget -= len(n.w); n.over() {
+			budget = -1
+		}
+		if budget < 0 {
 			return false
 		}
 		wasV, wasW := late[v], late[w]
@@ -44,9 +47,12 @@ func fewBends(p *chart.Page, n *net) *grid {
 		return false
 	}
 	for _, reach := range reaches {
-		for better := true; better && budget > 0; {
+		for better := true; better; {
 			better = false
 			for i, v := range n.order {
+				if budget < 0 {
+					return best
+				}
 				for _, w := range n.order[i+min(reach, 1) : min(i+reach+1, len(n.order))] {
 					for d := range (mostLate + 1) * (mostLate + 1) {
 						dv, dw := d%(mostLate+1), d/(mostLate+1)

@@ -18,6 +18,9 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 	l := layer(n, w)
 	l.order()
 	l.coordinates()
+	if n.over() {
+		return chart.Command{}
+	}
 	tops := make([]float64, len(l.rows))
 	at := 0.0
 	for r, row := range l.rows {
@@ -189,6 +192,9 @@ func (l *layers) number() {
 func (l *layers) order() {
 	best, least := l.copyRows(), l.crossings()
 	for sweep := range 12 {
+		if l.n.over() {
+			return
+		}
 		if sweep%2 == 0 {
 			for r := 1; r < len(l.rows) && !l.n.over(); r++ {
 				l.sortRow(r, l.up)

@@ -1,6 +1,7 @@
 package layout
 
 import (
+	"context"
 	"fmt"
 	"math/rand/v2"
 	"testing"
@@ -156,5 +157,71 @@ func TestLayoutForgetsWays(t *testing.T) {
 	}
 	if _, err := chart.Apply(c, cmd); err != nil || p.Connectors[0].Way != nil {
 		t.Errorf("the way is %v, error %v", p.Connectors[0].Way, err)
+	}
+}
+
+// ending is a context that ends when it has been asked so many times.
+type ending struct {
+	context.Context
+	left int
+}
+
+func (e *ending) Err() error {
+	if e.left--; e.left < 0 {
+		return context.Canceled
+	}
+	return nil
+}
+
+// Layout ends with its context, wherever it is, and asks often enough.
+func TestLayoutEndsWithItsContext(t *testing.T) {
+	for _, lanes := range []int{0, 4} {
+		p := generated(7, 60, lanes).Pages[0]
+		all := &ending{t.Context(), 1 << 30}
+		if _, ok, err := PageContext(all, p, Down); !ok || err != nil {
+			t.Fatal(err)
+		}
+		asked := 1<<30 - all.left
+		if asked < 100 {
+			t.Errorf("%d lanes: the context is asked %d times", lanes, asked)
+		}
+		for k := 0; k < asked; k += 1 + asked/50 {
+			e := &ending{t.Context(), k}
+			if cmd, ok, err := PageContext(e, p, Down); err == nil || ok || len(cmd.Parts) > 0 {
+				t.Fatalf("%d lanes, ended at the %dth time: %v %v", lanes, k, ok, err)
+			}
+			if went := -e.left; went > 40 {
+				t.Errorf("%d lanes, ended at the %dth time, it asks %d times more", lanes, k, went)
+			}
+		}
+	}
+}
+
+// The work for a layout grows with the page, not with its square: counted in steps put
+// into grids, and in nodes in rows.
+func TestLayoutGrowsWithThePage(t *testing.T) {
+	if small, large := mostFilled(1000), mostFilled(10000); large > 10*small {
+		t.Errorf("in lanes %d steps are put into grids for 1,000 and %d for 10,000", small, large)
+	}
+	for _, steps := range []int{500, 5000} {
+		p := generated(3, steps, 0).Pages[0]
+		for i := range steps / 10 { // ways back to anywhere
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("far", i), Meaning: chart.Flow, From: chart.End{Step: p.Steps[steps-1-i].ID}, To: chart.End{Step: p.Steps[i*7%steps].ID}})
+		}
+		n := build(t.Context(), p)
+		if l := layer(n, n.w); len(l.w) > steps+mostHeld {
+			t.Errorf("%d steps make %d nodes", steps, len(l.w))
+		}
+	}
+}
+
+// More ways out of a step than there are sides take a time in proportion to them.
+func TestManyWaysOut(t *testing.T) {
+	list := make([]bySide, 200)
+	for i := range list {
+		list[i] = bySide{i % 3, 1, 2, i % 2}
+	}
+	if n := least(list, true); n < least(list, false) {
+		t.Errorf("%d bends by sides of their own, fewer than by any", n)
 	}
 }

@@ -189,7 +189,7 @@ func (r *Router) bounded(p *Page, i int, noFrom, noTo sides, most bound, like *f
 // plain is the path of a line for which no way is searched any more.
 func (r *Router) plain(p *Page, l *Line, most bound) *found {
 	f := newFound()
-	if most.set() {
+	if most.set() || r.meter.gone {
 		f.none = true
 		return f
 	}

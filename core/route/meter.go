@@ -6,15 +6,18 @@ import (
 	"plaintracer/core/geom"
 )
 
-// Bounds of what a page may cost. A page that costs more has so many lines in so little
-// room that nobody could follow them one by one.
+// mostWork goes into one page, in units of about 50 ns (less in tests). A page of 200
+// steps takes 0.3 million, one of 1,000 steps 4 million, the worst of the crammed pages in
+// the tests 47 million. A page that costs more has so many lines in so little room that
+// nobody could follow them one by one.
+var mostWork = 60_000_000
+
+// Other bounds.
 const (
-	// mostWork goes into one page, in units of about 50 ns. A page of 200 steps takes 0.3
-	// million, one of 1,000 steps 4 million, the worst of the crammed pages in the tests 47
-	// million.
-	mostWork = 60_000_000
 	// mostStates are known in one search: 16 bytes each.
 	mostStates = 4 << 20
+	// mostPairs of stretches are set apart from each other in one direction.
+	mostPairs = 150_000
 	// askEvery is the work between two looks at whether somebody still waits.
 	askEvery = 10_000
 )
@@ -28,6 +31,7 @@ type meter struct {
 	work    int           // beside that
 	asked   int           // the work at the last look
 	out     bool
+	gone    bool // nobody waits: what comes out does not matter
 }
 
 func (m *meter) start(ctx context.Context, indexes ...*geom.Index) {
@@ -50,7 +54,8 @@ func (m *meter) spend(units int) (end bool) {
 	m.work += units
 	if all := m.sum(); all-m.asked >= askEvery {
 		m.asked = all
-		m.out = m.out || all > mostWork || m.ctx.Err() != nil
+		m.gone = m.gone || m.ctx.Err() != nil
+		m.out = m.out || m.gone || all > mostWork
 	}
 	return m.out
 }

@@ -285,7 +285,7 @@ func (n *nudger) pass(upright bool) bool {
 	for range 16 {
 		first := len(n.pairs)
 		n.closeTo(ss, func(i, j int) { n.pair(ss, i, j) })
-		if len(n.pairs) == first || n.meter.out {
+		if n.meter.out = n.meter.out || len(n.pairs) > mostPairs; len(n.pairs) == first || n.meter.out {
 			break
 		}
 		n.queue = n.queue[:0]
@@ -293,7 +293,7 @@ func (n *nudger) pass(upright bool) bool {
 			if n.meter.spend(8 * (len(g.members) + len(g.pairs))) {
 				break
 			}
-			g.separate(ss)
+			g.separate(ss, n.meter)
 			for _, i := range g.members {
 				n.queue = append(n.queue, i)
 				for _, k := range n.crew[i] {

@@ -139,11 +139,11 @@ type Router struct {
 // labels.
 func (r *Router) Routes(p Page) []Route { return r.RoutesContext(context.Background(), p) }
 
-// RoutesContext is Routes, which soon after the context has ended comes back with what it
-// has, the other lines drawn plainly.
+// RoutesContext is Routes, which soon after the context has ended comes back with nothing.
 func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 	r.meter.start(ctx, &r.near, &r.labels.segs, &r.labels.placed)
 	out, left := r.routes(p)
+	defer r.forgetUnfinished()
 	for range mostFreed {
 		which := pressed(p, left)
 		if len(which) == 0 || r.meter.out {
@@ -159,11 +159,18 @@ func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 		}
 		out, left = again, still
 	}
-	if r.meter.out { // what was not looked at is not known
+	if r.meter.gone {
+		return nil
+	}
+	return out
+}
+
+// forgetUnfinished forgets what a page's end before its time has left unknown.
+func (r *Router) forgetUnfinished() {
+	if r.meter.out {
 		clear(r.kept)
 		r.choices, r.labels.first = nil, r.labels.first[:0]
 	}
-	return out
 }
 
 // mostFreed is how often kept ways that others do not come apart from are given up.
@@ -188,7 +195,14 @@ func (r *Router) routes(p Page) ([]Route, []clash) {
 	r.forget(p)
 	p = r.hold(p)
 	r.ends.list(&p)
-	n, left := r.separate(p, r.uncrossAll(p, &r.ends, r.settleSides(p, &r.ends)))
+	settled := r.settleSides(p, &r.ends)
+	if r.meter.gone {
+		return nil, nil
+	}
+	n, left := r.separate(p, r.uncrossAll(p, &r.ends, settled))
+	if r.meter.gone {
+		return nil, nil
+	}
 	paths := n.paths
 	out := n.routes()
 	hit := r.placeLabels(p, out)

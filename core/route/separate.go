@@ -33,7 +33,7 @@ func (d *spacing) between(a, b *stretch) float64 {
 // common distance, moving as little as it can. Where the room is too narrow
 // for Gap, the stretches, which hang together, share a smaller distance; where
 // there is none left, they go nearer to boxes than is good to look at.
-func (g *group) separate(ss []stretch) {
+func (g *group) separate(ss []stretch, m *meter) {
 	g.sequence()
 	tries := spacings
 	if slices.ContainsFunc(g.members, func(m int) bool { return ss[m].line < 0 }) {
@@ -41,11 +41,14 @@ func (g *group) separate(ss []stretch) {
 	}
 	for i := range tries {
 		d := &tries[i]
+		if m.spend(len(g.pairs) / 8) {
+			return
+		}
 		if d.lines == narrowest {
 			g.relent(ss)
 		}
 		if g.limit(ss, d) {
-			g.settle(ss, d)
+			g.settle(ss, d, m)
 			return
 		}
 	}
@@ -239,7 +242,7 @@ func (g *group) limit(ss []stretch, d *spacing) bool {
 
 // settle pushes pairs apart from where they stand, the stiffer one less, and
 // then makes sure of the distances from first to last.
-func (g *group) settle(ss []stretch, spaced *spacing) {
+func (g *group) settle(ss []stretch, spaced *spacing, m *meter) {
 	clamp := func(i int, v float64) float64 { return max(g.low[i], min(g.high[i], v)) }
 	for i, m := range g.members {
 		ss[m].pos = clamp(i, ss[m].pos)
@@ -258,7 +261,7 @@ func (g *group) settle(ss []stretch, spaced *spacing) {
 			nb := clamp(p.b, na+gap)
 			a.pos, b.pos = clamp(p.a, nb-gap), nb
 		}
-		if worst < 0.05 {
+		if worst < 0.05 || m.spend(len(g.pairs)/16) {
 			break
 		}
 	}

@@ -15,7 +15,7 @@ func TestLinesCloseUpBesideLabels(t *testing.T) {
 		ss := []stretch{line(20), line(24), line(28), {line: -1, pos: 31, min: 31, max: 31, from: 31, to: 31, stiff: 1e6}}
 		var gs grouping
 		for _, g := range gs.of(len(ss), []pair{{0, 1}, {1, 2}, {2, 3}}, 0) {
-			g.separate(ss)
+			g.separate(ss, freely(t))
 		}
 		for i, want := range []float64{c.lines, c.lines, c.label} {
 			if d := ss[i+1].pos - ss[i].pos; d < want-0.01 {
@@ -51,7 +51,7 @@ func TestKeptWaysAreNotPressed(t *testing.T) {
 	}
 	var gs grouping
 	for _, g := range gs.of(len(ss), pairs, 0) {
-		g.separate(ss)
+		g.separate(ss, freely(t))
 	}
 	last := -narrowest
 	for i, s := range ss {

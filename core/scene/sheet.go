@@ -142,7 +142,10 @@ func (c *Composer) Compose(ch *chart.Chart, p *chart.Page) *Sheet {
 // ComposeContext is Compose, which ends with the context's error soon after that has ended.
 func (c *Composer) ComposeContext(ctx context.Context, ch *chart.Chart, p *chart.Page) (*Sheet, error) {
 	s := c.compose(ctx, ch, p, nil)
-	return s, ctx.Err()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	return s, nil
 }
 
 // ComposeAfter is Compose for a page that came out of another one: connectors run as
@@ -165,6 +168,9 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 	for i, st := range p.Steps {
 		if st.Lane != lane {
 			lane, top = st.Lane, tops[st.Lane]
+		}
+		if ctx.Err() != nil {
+			return nil
 		}
 		f := c.fit(i, st)
 		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(top + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
@@ -234,6 +240,9 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 		route.Disentangle(rp)
 	}
 	routes := c.router.RoutesContext(ctx, *rp)
+	if ctx.Err() != nil {
+		return nil
+	}
 	s.by, s.routes, c.last = c, routes, s
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {

@@ -1,0 +1,93 @@
+package route
+
+import (
+	"context"
+	"fmt"
+	"testing"
+
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// freely is a meter that lets all work be done.
+func freely(t *testing.T) *meter {
+	m := &meter{}
+	m.start(t.Context())
+	return m
+}
+
+// crowd is a page on which every step leads to every later one.
+func crowd(steps int) Page {
+	var p Page
+	for i := range steps {
+		p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint("b", i), Kind: symbol.Process, Rect: geom.Rect{X: float64(i%8) * 190, Y: float64(i/8) * 130, W: 110, H: 60}})
+		for j := range i {
+			p.Lines = append(p.Lines, Line{ID: fmt.Sprint("l", i, "-", j), From: End{Box: j}, To: End{Box: i}, Labels: []Label{{W: 30, H: 14}}})
+		}
+	}
+	return p
+}
+
+// ending is a context that ends when it has been asked so many times.
+type ending struct {
+	context.Context
+	left int
+}
+
+func (e *ending) Err() error {
+	if e.left--; e.left < 0 {
+		return context.Canceled
+	}
+	return nil
+}
+
+// Whenever the context ends, little more work is done and nothing comes out; the next page
+// is routed as if nothing had been.
+func TestRoutingEndsWithItsContext(t *testing.T) {
+	p := crowd(18)
+	var fresh Router
+	want := fmt.Sprint(fresh.Routes(p))
+	all := &ending{t.Context(), 1 << 30}
+	(&Router{}).RoutesContext(all, p)
+	asked := 1<<30 - all.left
+	if asked < 10 {
+		t.Fatalf("the context is asked %d times: too few to tell", asked)
+	}
+	var r Router
+	for k := 0; k < asked; k += 1 + asked/15 {
+		e := &ending{t.Context(), k}
+		if out := r.RoutesContext(e, p); out != nil || e.left < -100 {
+			t.Fatalf("ended at the %dth time of %d, it asks %d times more; %d routes", k, asked, -e.left, len(out))
+		}
+	}
+	if got := fmt.Sprint(r.Routes(p)); got != want {
+		t.Error("routed afterwards, it is another page")
+	}
+}
+
+// A page that takes more work than there is comes out whole: lines that are out of their
+// turn are drawn plainly, from step to step, the same each time.
+func TestTooMuchWork(t *testing.T) {
+	defer func(most int) { mostWork = most }(mostWork)
+	mostWork = 2_000_000
+	p := crowd(40)
+	var r, again Router
+	out := r.Routes(p)
+	if !r.meter.out {
+		t.Fatal("the page is no more than can be done")
+	}
+	if got := r.meter.sum(); got > mostWork+100*askEvery {
+		t.Errorf("%d units of work were done, of %d", got, mostWork)
+	}
+	for i, l := range out {
+		if len(l.Points) < 2 || len(l.Labels) != 1 {
+			t.Fatalf("line %d is %v", i, l)
+		}
+	}
+	if fmt.Sprint(again.Routes(p)) != fmt.Sprint(out) {
+		t.Error("routed twice, it is another page")
+	}
+	if fmt.Sprint(r.Routes(p)) != fmt.Sprint(out) {
+		t.Error("routed once more by the same router, it is another page")
+	}
+}
