@@ -67,7 +67,7 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 		return "", err
 	}
 	if _, err := chart.Unmarshal(b); err != nil { // the limits of a chart hold for every way in
-		return "", err
+		return "", Refusal{err}
 	}
 	id := newID()
 	_, err = s.w.Exec(`INSERT INTO charts (id, owner, name, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?)`, id, owner, c.Name, now(), now(), owner, b)

@@ -1,7 +1,6 @@
 package store
 
 import (
-	"database/sql"
 	"encoding/json"
 	"fmt"
 	"sync"
@@ -120,6 +119,9 @@ func (s *Store) Log(id string, after int) ([]Logged, error) {
 // sent before gets the answer that it got then; one that does not fit is
 // refused and leaves the others standing. tell is called with what is new
 // before any later command can be appended, so that it sees the log's order.
+//
+// All is worked out before the transaction begins: other charts wait for no more than a
+// few rows to be written.
 func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Logged)) ([]Result, time.Time, error) {
 	d := s.document(id)
 	d.mu.Lock()
@@ -127,85 +129,113 @@ func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Log
 	if err := s.load(d, id); err != nil {
 		return nil, time.Time{}, err
 	}
-	tx, err := s.w.Begin()
-	if err != nil {
-		return nil, time.Time{}, err
-	}
-	defer tx.Rollback()
-	results, fresh, err := s.appendSafely(tx, d, id, person, client, in)
-	if err == nil {
-		err = tx.Commit()
+	b, err := s.applySafely(d, id, client, in)
+	if err == nil && len(b.fresh) > 0 {
+		err = s.write(id, person, d, b)
 	}
 	if err != nil {
 		d.chart = nil // it may have run ahead of the disk: read it again
 		return nil, time.Time{}, err
 	}
-	if len(fresh) > 0 {
-		tell(fresh)
+	if len(b.fresh) > 0 {
+		tell(b.fresh)
 	}
-	return results, time.Now(), nil
+	return b.results, time.Now(), nil
 }
 
-// appendSafely is appendIn, in which a mistake of ours with a command that nobody thought
+// batch is what comes of commands of one window.
+type batch struct {
+	results  []Result
+	fresh    []Logged
+	bodies   [][]byte // of fresh
+	snapshot []byte   // nil where none is due
+}
+
+// applySafely is apply, in which a mistake of ours with a command that nobody thought
 // of ends the request and nothing else: the chart in memory is read again from the log.
-func (s *Store) appendSafely(tx *sql.Tx, d *document, id, person, client string, in []Incoming) (res []Result, fresh []Logged, err error) {
+func (s *Store) applySafely(d *document, id, client string, in []Incoming) (b *batch, err error) {
 	defer func() {
 		if r := recover(); r != nil {
 			err = fmt.Errorf("chart %s: a command of %s cannot be applied: %v", id, client, r)
 		}
 	}()
-	return s.appendIn(tx, d, id, person, client, in)
+	return s.apply(d, id, client, in)
 }
 
-func (s *Store) appendIn(tx *sql.Tx, d *document, id, person, client string, in []Incoming) ([]Result, []Logged, error) {
-	var onDisk int
-	if err := tx.QueryRow(`SELECT seq FROM charts WHERE id = ?`, id).Scan(&onDisk); err != nil {
-		return nil, nil, none(err)
-	}
-	if onDisk != d.seq {
-		return nil, nil, fmt.Errorf("chart %s is at command %d on disk, at %d here", id, onDisk, d.seq)
-	}
-	results := make([]Result, 0, len(in))
-	var fresh []Logged
+// apply brings the commands to the chart in memory.
+func (s *Store) apply(d *document, id, client string, in []Incoming) (*batch, error) {
+	b := &batch{results: make([]Result, 0, len(in))}
 	for _, c := range in {
-		var seq int
-		err := none(tx.QueryRow(`SELECT seq FROM commands WHERE chart = ? AND client = ? AND n = ?`, id, client, c.N).Scan(&seq))
-		if err == nil {
-			results = append(results, Result{N: c.N, Seq: seq})
+		seq, err := s.sentBefore(id, client, c.N, b.fresh)
+		if err != nil {
+			return nil, err
+		}
+		if seq > 0 {
+			b.results = append(b.results, Result{N: c.N, Seq: seq})
 			continue
 		}
-		if err != ErrNone {
-			return nil, nil, err
-		}
 		if _, err := chart.Apply(d.chart, c.Command); err != nil {
-			results = append(results, Result{N: c.N, Refused: err.Error()})
+			b.results = append(b.results, Result{N: c.N, Refused: chart.Words(err)})
 			continue
 		}
 		body, err := json.Marshal(c.Command)
 		if err != nil {
-			return nil, nil, err
+			return nil, err
 		}
 		d.seq++
-		if _, err := tx.Exec(`INSERT INTO commands (chart, seq, client, n, person, body, at) VALUES (?, ?, ?, ?, ?, ?, ?)`, id, d.seq, client, c.N, person, body, now()); err != nil {
-			return nil, nil, err
-		}
-		results = append(results, Result{N: c.N, Seq: d.seq})
-		fresh = append(fresh, Logged{d.seq, client, c.N, c.Command})
+		b.results = append(b.results, Result{N: c.N, Seq: d.seq})
+		b.fresh, b.bodies = append(b.fresh, Logged{d.seq, client, c.N, c.Command}), append(b.bodies, body)
 	}
-	if len(fresh) == 0 {
-		return results, nil, nil
+	if d.seq/snapshotEvery > (d.seq-len(b.fresh))/snapshotEvery {
+		var err error
+		if b.snapshot, err = chart.Marshal(d.chart); err != nil {
+			return nil, err
+		}
+	}
+	return b, nil
+}
+
+// sentBefore is the place in the log of a window's command n, 0 for none.
+func (s *Store) sentBefore(id, client string, n int, fresh []Logged) (int, error) {
+	for _, l := range fresh {
+		if l.N == n {
+			return l.Seq, nil
+		}
+	}
+	var seq int
+	err := none(s.r.QueryRow(`SELECT seq FROM commands WHERE chart = ? AND client = ? AND n = ?`, id, client, n).Scan(&seq))
+	if err == ErrNone {
+		return 0, nil
+	}
+	return seq, err
+}
+
+// write puts what was worked out on disk.
+func (s *Store) write(id, person string, d *document, b *batch) error {
+	tx, err := s.w.Begin()
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback()
+	var onDisk int
+	if err := tx.QueryRow(`SELECT seq FROM charts WHERE id = ?`, id).Scan(&onDisk); err != nil {
+		return none(err)
+	}
+	if before := d.seq - len(b.fresh); onDisk != before {
+		return fmt.Errorf("chart %s is at command %d on disk, at %d here", id, onDisk, before)
+	}
+	for i, l := range b.fresh {
+		if _, err := tx.Exec(`INSERT INTO commands (chart, seq, client, n, person, body, at) VALUES (?, ?, ?, ?, ?, ?, ?)`, id, l.Seq, l.Client, l.N, person, b.bodies[i], now()); err != nil {
+			return err
+		}
 	}
 	if _, err := tx.Exec(`UPDATE charts SET seq = ?, name = ?, changed = ?, changed_by = ? WHERE id = ?`, d.seq, d.chart.Name, now(), person, id); err != nil {
-		return nil, nil, err
+		return err
 	}
-	if d.seq/snapshotEvery > (d.seq-len(fresh))/snapshotEvery {
-		b, err := chart.Marshal(d.chart)
-		if err != nil {
-			return nil, nil, err
-		}
-		if _, err := tx.Exec(`UPDATE charts SET snapshot = ?, snapshot_seq = ? WHERE id = ?`, b, d.seq, id); err != nil {
-			return nil, nil, err
+	if b.snapshot != nil {
+		if _, err := tx.Exec(`UPDATE charts SET snapshot = ?, snapshot_seq = ? WHERE id = ?`, b.snapshot, d.seq, id); err != nil {
+			return err
 		}
 	}
-	return results, fresh, nil
+	return tx.Commit()
 }

@@ -82,7 +82,7 @@ func (s *Store) GoBack(id string) (left int, err error) {
 	}
 	c, err := chart.Unmarshal(snap)
 	if err != nil {
-		return 0, fmt.Errorf("no earlier state of this chart can be read: %w", err)
+		return 0, refuse("no earlier state of this chart can be read: %w", err)
 	}
 	good, done := snap, from
 	err = s.bodies(id, from, func(n int, body []byte) bool {

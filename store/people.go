@@ -3,7 +3,6 @@ package store
 import (
 	"database/sql"
 	"errors"
-	"fmt"
 	"net/mail"
 	"strings"
 	"sync"
@@ -46,7 +45,7 @@ func (s *Store) AddPerson(email, name, password string) (Person, error) {
 
 // Join makes an account by an invitation, which works once: of several at the same moment
 // one makes an account. ErrNone when it was used or has expired. With the first account all
-// invitations end.
+// invitations end, since the one who made it is to decide who else comes.
 func (s *Store) Join(invitation, email, name, password string) (Person, error) {
 	p, hash, err := newPerson(email, name, password)
 	if err != nil {
@@ -64,27 +63,81 @@ func (s *Store) Join(invitation, email, name, password string) (Person, error) {
 	if err := p.add(tx, hash); err != nil {
 		return Person{}, err
 	}
-	if _, err := tx.Exec(`DELETE FROM invitations`); err != nil {
+	if _, err := tx.Exec(`DELETE FROM invitations WHERE (SELECT count(*) FROM people) = 1`); err != nil {
 		return Person{}, err
 	}
 	return p, tx.Commit()
+}
+
+// ChangePassword gives a person another password, when the present one is right, and ends
+// all sessions but the one given.
+func (s *Store) ChangePassword(p Person, now, next, session string) error {
+	var hash string
+	if err := s.r.QueryRow(`SELECT password FROM people WHERE id = ?`, p.ID).Scan(&hash); err != nil {
+		return none(err)
+	}
+	if ok, err := matches(now, hash); err != nil {
+		return err
+	} else if !ok {
+		return ErrSignIn
+	}
+	hash, err := hashed(next)
+	if err != nil {
+		return err
+	}
+	tx, err := s.w.Begin()
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback()
+	if _, err := tx.Exec(`UPDATE people SET password = ? WHERE id = ?`, hash, p.ID); err != nil {
+		return err
+	}
+	if _, err := tx.Exec(`DELETE FROM sessions WHERE person = ? AND digest <> ?`, p.ID, digest(session)); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+// EndOthers ends all sessions of a person but the one given, and tells how many.
+func (s *Store) EndOthers(person, session string) (int, error) {
+	r, err := s.w.Exec(`DELETE FROM sessions WHERE person = ? AND digest <> ? AND expires > ?`, person, digest(session), now())
+	if err != nil {
+		return 0, err
+	}
+	n, err := r.RowsAffected()
+	return int(n), err
+}
+
+// hashed checks a new password and hashes it.
+func hashed(password string) (hash string, err error) {
+	if n := utf8.RuneCountInString(password); n < shortestPassword || n > longestPassword {
+		return "", refuse("a password must have %d to %d characters", shortestPassword, longestPassword)
+	}
+	hashing <- struct{}{}
+	defer func() { <-hashing }()
+	return argon2id.CreateHash(password, argon2id.DefaultParams)
+}
+
+func matches(password, hash string) (bool, error) {
+	if len(password) > 4*longestPassword {
+		return false, nil
+	}
+	hashing <- struct{}{}
+	defer func() { <-hashing }()
+	return argon2id.ComparePasswordAndHash(password, hash)
 }
 
 // newPerson checks what was typed and hashes the password.
 func newPerson(email, name, password string) (p Person, hash string, err error) {
 	email, name = strings.ToLower(strings.TrimSpace(email)), strings.TrimSpace(name)
 	if a, err := mail.ParseAddress(email); err != nil || a.Address != email {
-		return p, "", fmt.Errorf("%q is not an e-mail address", email)
+		return p, "", refuse("%q is not an e-mail address", email)
 	}
 	if name == "" || utf8.RuneCountInString(name) > longestName {
-		return p, "", fmt.Errorf("a name must have 1 to %d characters", longestName)
+		return p, "", refuse("a name must have 1 to %d characters", longestName)
 	}
-	if n := utf8.RuneCountInString(password); n < shortestPassword || n > longestPassword {
-		return p, "", fmt.Errorf("a password must have %d to %d characters", shortestPassword, longestPassword)
-	}
-	hashing <- struct{}{}
-	hash, err = argon2id.CreateHash(password, argon2id.DefaultParams)
-	<-hashing
+	hash, err = hashed(password)
 	return Person{newID(), email, name}, hash, err
 }
 
@@ -94,7 +147,7 @@ func (p Person) add(db interface {
 }, hash string) error {
 	r, err := db.Exec(`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`, p.ID, p.Email, p.Name, hash, now())
 	if err = changedOne(r, err); errors.Is(err, ErrNone) {
-		return fmt.Errorf("there is already an account for %s", p.Email)
+		return refuse("there is already an account for %s", p.Email)
 	}
 	return err
 }
@@ -119,9 +172,6 @@ var decoy = sync.OnceValue(func() string {
 // SignIn checks e-mail and password and opens a session; it returns the token
 // for the cookie.
 func (s *Store) SignIn(email, password string) (string, error) {
-	if len(password) > 4*longestPassword {
-		return "", ErrSignIn
-	}
 	var id, hash string
 	err := none(s.r.QueryRow(`SELECT id, password FROM people WHERE email = ?`, strings.ToLower(strings.TrimSpace(email))).Scan(&id, &hash))
 	if err != nil && !errors.Is(err, ErrNone) {
@@ -130,9 +180,7 @@ func (s *Store) SignIn(email, password string) (string, error) {
 	if id == "" {
 		hash = decoy()
 	}
-	hashing <- struct{}{}
-	ok, err := argon2id.ComparePasswordAndHash(password, hash)
-	<-hashing
+	ok, err := matches(password, hash)
 	if err != nil {
 		return "", err
 	}

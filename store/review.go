@@ -2,7 +2,6 @@ package store
 
 import (
 	"errors"
-	"fmt"
 	"strings"
 	"time"
 	"unicode/utf8"
@@ -28,7 +27,7 @@ type Link struct {
 // AddLink makes a review link (160 random bits).
 func (s *Store) AddLink(chart string, may Right) (Link, error) {
 	if may != Read && may != Comment {
-		return Link{}, fmt.Errorf("a review link allows reading or commenting, not %q", may)
+		return Link{}, refuse("a review link allows reading or commenting, not %q", may)
 	}
 	l := Link{token(), chart, may, time.Now()}
 	_, err := s.w.Exec(`INSERT INTO links (token, chart, may, created) VALUES (?, ?, ?, ?)`, l.Token, l.Chart, l.May, now())
@@ -71,6 +70,12 @@ func (s *Store) SwitchOff(chart, token string) error {
 	return changedOne(r, err)
 }
 
+// Mute takes the right to comment from a review link.
+func (s *Store) Mute(chart, token string) error {
+	r, err := s.w.Exec(`UPDATE links SET may = ? WHERE chart = ? AND token = ? AND off = 0 AND may = ?`, Read, chart, token, Comment)
+	return changedOne(r, err)
+}
+
 // Remark is a comment on a step, or an answer to one.
 type Remark struct {
 	ID      string
@@ -79,6 +84,7 @@ type Remark struct {
 	Answers string
 	Author  string
 	Person  string
+	Link    string // that a guest wrote it through
 	Body    string
 	At      time.Time
 	Settled bool
@@ -87,27 +93,27 @@ type Remark struct {
 // Limits of a comment.
 const (
 	longestRemark = 10000
-	mostRemarks   = 5000 // of guests on a chart; they do not keep its owner from writing
+	mostRemarks   = 5000 // of guests on a chart, through links that work; they do not keep its owner from writing
 )
 
 // AddRemark keeps a comment. Errors are in words for who wrote it.
 func (s *Store) AddRemark(r Remark) (Remark, error) {
 	r.Author, r.Body = strings.TrimSpace(r.Author), strings.TrimSpace(r.Body)
 	if r.Author == "" || utf8.RuneCountInString(r.Author) > longestName {
-		return r, fmt.Errorf("enter your name, 1 to %d characters", longestName)
+		return r, refuse("enter your name, 1 to %d characters", longestName)
 	}
 	if r.Body == "" || utf8.RuneCountInString(r.Body) > longestRemark {
-		return r, fmt.Errorf("a comment must have 1 to %d characters", longestRemark)
+		return r, refuse("a comment must have 1 to %d characters", longestRemark)
 	}
 	if !utf8.ValidString(r.Body) || !utf8.ValidString(r.Author) {
-		return r, fmt.Errorf("a comment must be valid UTF-8 text")
+		return r, refuse("a comment must be valid UTF-8 text")
 	}
 	var n int
-	if err := s.r.QueryRow(`SELECT count(*) FROM comments WHERE chart = ? AND person = ''`, r.Chart).Scan(&n); err != nil {
+	if err := s.r.QueryRow(`SELECT count(*) FROM comments c LEFT JOIN links l ON l.token = c.link WHERE c.chart = ? AND c.person = '' AND coalesce(l.off, 0) = 0`, r.Chart).Scan(&n); err != nil {
 		return r, err
 	}
 	if n >= mostRemarks && r.Person == "" {
-		return r, fmt.Errorf("this chart has %d comments, which is the limit", n)
+		return r, refuse("this chart has %d comments, which is the limit", n)
 	}
 	if r.Answers != "" {
 		if err := s.r.QueryRow(`SELECT step FROM comments WHERE id = ? AND chart = ? AND answers = ''`, r.Answers, r.Chart).Scan(&r.Step); err != nil {
@@ -115,7 +121,7 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 		}
 	}
 	r.ID, r.At = newID(), time.Now()
-	_, err := s.w.Exec(`INSERT INTO comments (id, chart, step, answers, author, person, body, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`, r.ID, r.Chart, r.Step, r.Answers, r.Author, r.Person, r.Body, now())
+	_, err := s.w.Exec(`INSERT INTO comments (id, chart, step, answers, author, person, link, body, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`, r.ID, r.Chart, r.Step, r.Answers, r.Author, r.Person, r.Link, r.Body, now())
 	return r, err
 }
 

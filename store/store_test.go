@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
 )
 
 func opened(t *testing.T) (*Store, string, Person) {
@@ -151,7 +152,11 @@ func TestRemarks(t *testing.T) {
 
 // An invitation makes one account, however many use it at the same moment.
 func TestInvitationWorksOnce(t *testing.T) {
-	s, _, _ := opened(t)
+	s, err := Open(t.TempDir()) // nobody has an account
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
 	old, err := s.Invite()
 	if err != nil {
 		t.Fatal(err)
@@ -180,6 +185,20 @@ func TestInvitationWorksOnce(t *testing.T) {
 	}
 	if err := s.Invited(old); !errors.Is(err, ErrNone) {
 		t.Error("an older invitation lives on")
+	}
+	later, err := s.Invite() // of somebody with an account
+	if err != nil {
+		t.Fatal(err)
+	}
+	next, err := s.Invite()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Join(later, "next@saltmarsh.example", "Next", "ten letters or more"); err != nil {
+		t.Error(err)
+	}
+	if err := s.Invited(next); err != nil {
+		t.Error("an invitation ends with another one")
 	}
 }
 
@@ -313,5 +332,90 @@ func TestOneAtATimeAndBackup(t *testing.T) {
 	}
 	if err := Restore(filepath.Join(t.TempDir(), "x"), file+"x"); err == nil {
 		t.Error("a file that is no backup was restored")
+	}
+}
+
+// Commands are worked out before the writer is taken: other charts do not wait for that.
+func TestWorkedOutWithoutTheWriter(t *testing.T) {
+	s, _, p := opened(t)
+	id, err := s.AddChart(p.ID, chart.New("Slow"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	d := s.document(id)
+	if err := s.load(d, id); err != nil {
+		t.Fatal(err)
+	}
+	tx, err := s.w.Begin() // somebody else writes for long
+	if err != nil {
+		t.Fatal(err)
+	}
+	name := "Renamed"
+	b, err := s.applySafely(d, id, "window1", []Incoming{{N: 1, Command: chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}}})
+	if err != nil || len(b.fresh) != 1 || d.chart.Name != name {
+		t.Fatalf("%v: %+v", err, b)
+	}
+	if err := tx.Rollback(); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.write(id, p.ID, d, b); err != nil {
+		t.Error(err)
+	}
+}
+
+// Comments through a link that was switched off do not use up what others may write.
+func TestRemarksOfDeadLinks(t *testing.T) {
+	s, _, p := opened(t)
+	id, err := s.AddChart(p.ID, chart.New("Flooded"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	bad, err := s.AddLink(id, Comment)
+	if err != nil {
+		t.Fatal(err)
+	}
+	good, err := s.AddLink(id, Comment)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.w.Exec(`WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ?) INSERT INTO comments (id, chart, step, author, body, link, at) SELECT 'c' || i, ?, '', 'Flood', 'x', ?, i FROM n`, mostRemarks, id, bad.Token); err != nil {
+		t.Fatal(err)
+	}
+	write := func() error {
+		_, err := s.AddRemark(Remark{Chart: id, Author: "Tove Berg", Body: "A question", Link: good.Token})
+		return err
+	}
+	var refusal Refusal
+	if err := write(); !errors.As(err, &refusal) {
+		t.Fatalf("beyond the limit: %v", err)
+	}
+	if err := s.SwitchOff(id, bad.Token); err != nil {
+		t.Fatal(err)
+	}
+	if err := write(); err != nil {
+		t.Errorf("with the other link switched off: %v", err)
+	}
+	if err := s.Mute(id, good.Token); err != nil {
+		t.Fatal(err)
+	}
+	if l, err := s.Link(good.Token); err != nil || l.May != Read {
+		t.Errorf("muted it may %s: %v", l.May, err)
+	}
+}
+
+// A disk without room is the server's trouble, not that of who asked.
+func TestFullDisk(t *testing.T) {
+	s, _, p := opened(t)
+	if _, err := s.w.Exec(`PRAGMA max_page_count = 1`); err != nil { // at once as large as it may be
+		t.Fatal(err)
+	}
+	c := chart.New("Large")
+	for i := range 400 {
+		c.Pages[0].Steps = append(c.Pages[0].Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, W: 100, H: 50, Text: strings.Repeat("long ", 200)})
+	}
+	_, err := s.AddChart(p.ID, c)
+	var refusal Refusal
+	if !Full(err) || errors.As(err, &refusal) {
+		t.Errorf("a full disk is told as %v", err)
 	}
 }

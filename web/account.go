@@ -2,6 +2,7 @@ package web
 
 import (
 	"errors"
+	"maps"
 	"strconv"
 	"strings"
 	"time"
@@ -63,25 +64,35 @@ func (s *Server) signOut(c fiber.Ctx) error {
 	return c.Redirect().Status(fiber.StatusSeeOther).To("/sign-in")
 }
 
-// firstPage is behind the one-time address that a new installation prints.
-func (s *Server) firstPage(c fiber.Ctx) error {
+// joinPage is behind the one-time address that a new installation prints, or that somebody
+// with an account has made.
+func (s *Server) joinPage(c fiber.Ctx) error { return s.join(c, nil) }
+
+func (s *Server) join(c fiber.Ctx, more fiber.Map) error {
 	if err := s.store.Invited(c.Params("invitation")); err != nil {
 		return err
 	}
-	return s.render(c, "first", fiber.Map{"Title": "First account", "Path": c.Path()})
+	has, err := s.store.HasPeople()
+	if err != nil {
+		return err
+	}
+	data := fiber.Map{"Title": "Create an account", "Path": c.Path(), "First": !has}
+	maps.Copy(data, more)
+	return s.render(c, "join", data)
 }
 
-func (s *Server) first(c fiber.Ctx) error {
+func (s *Server) joined(c fiber.Ctx) error {
 	if err := s.store.Invited(c.Params("invitation")); err != nil {
 		return err
 	}
 	p, err := s.store.Join(c.Params("invitation"), c.FormValue("email"), c.FormValue("name"), c.FormValue("password"))
-	if errors.Is(err, store.ErrNone) {
-		return err
+	var refusal store.Refusal
+	if errors.As(err, &refusal) {
+		c.Status(fiber.StatusBadRequest)
+		return s.join(c, fiber.Map{"Wrong": sentence(refusal), "Email": c.FormValue("email"), "Name": c.FormValue("name")})
 	}
 	if err != nil {
-		c.Status(fiber.StatusBadRequest)
-		return s.render(c, "first", fiber.Map{"Title": "First account", "Path": c.Path(), "Wrong": err.Error(), "Email": c.FormValue("email"), "Name": c.FormValue("name")})
+		return err
 	}
 	t, err := s.store.OpenSession(p.ID)
 	if err != nil {
@@ -89,4 +100,59 @@ func (s *Server) first(c fiber.Ctx) error {
 	}
 	s.cookie(c, sessionCookie, t, cookieLife)
 	return c.Redirect().Status(fiber.StatusSeeOther).To("/charts")
+}
+
+// account is the page of one's own account.
+func (s *Server) account(c fiber.Ctx) error { return s.showAccount(c, nil) }
+
+func (s *Server) showAccount(c fiber.Ctx, said fiber.Map) error {
+	data := fiber.Map{"Title": "Account"}
+	maps.Copy(data, said)
+	return s.render(c, "account", data)
+}
+
+// changePassword wants the present one, and no faster than one may sign in.
+func (s *Server) changePassword(c fiber.Ctx) error {
+	p, address := person(c), c.IP()
+	if wait := s.attempts.wait(address, p.Email, true); wait > 0 {
+		return tooFast(wait)
+	}
+	err := s.store.ChangePassword(p, c.FormValue("now"), c.FormValue("next"), c.Cookies(sessionCookie))
+	var refusal store.Refusal
+	switch {
+	case errors.Is(err, store.ErrSignIn):
+		s.attempts.failed(address, p.Email, true)
+		c.Status(fiber.StatusBadRequest)
+		return s.showAccount(c, fiber.Map{"Wrong": "The present password is wrong."})
+	case errors.As(err, &refusal):
+		c.Status(fiber.StatusBadRequest)
+		return s.showAccount(c, fiber.Map{"Wrong": sentence(refusal)})
+	case err != nil:
+		return err
+	}
+	s.attempts.good(address, p.Email, true)
+	return s.showAccount(c, fiber.Map{"Done": "The password is changed. All other sessions have ended."})
+}
+
+// endOthers signs this person out everywhere else.
+func (s *Server) endOthers(c fiber.Ctx) error {
+	n, err := s.store.EndOthers(person(c).ID, c.Cookies(sessionCookie))
+	if err != nil {
+		return err
+	}
+	words := "There was no other session."
+	if n > 0 {
+		words = many(n, "other session") + " ended."
+	}
+	return s.showAccount(c, fiber.Map{"Done": words})
+}
+
+// invite makes an address at which a colleague can make an account, once.
+func (s *Server) invite(c fiber.Ctx) error {
+	t, err := s.store.Invite()
+	if err != nil {
+		return err
+	}
+	path := "/join/" + t
+	return s.showAccount(c, fiber.Map{"Invitation": s.address(c, path), "InvitationPath": path})
 }

@@ -134,7 +134,7 @@ func (s *Server) newChart(c fiber.Ctx) error {
 func (s *Server) keep(c fiber.Ctx, ch *chart.Chart) error {
 	id, err := s.store.AddChart(person(c).ID, ch)
 	if err != nil {
-		return bad(err.Error())
+		return err
 	}
 	return c.Redirect().Status(fiber.StatusSeeOther).To("/charts/" + id)
 }
@@ -228,7 +228,7 @@ func (s *Server) rename(c fiber.Ctx) error {
 			return err
 		}
 		if res[0].Refused != "" {
-			return bad(res[0].Refused)
+			return bad(sentence(errors.New(res[0].Refused)))
 		}
 	}
 	return s.again(c, e.Binned)
@@ -241,7 +241,7 @@ func (s *Server) duplicate(c fiber.Ctx) error {
 	}
 	ch.Name = "Copy of " + ch.Name
 	if _, err := s.store.AddChart(person(c).ID, ch); err != nil {
-		return bad(err.Error())
+		return err
 	}
 	return s.again(c, false)
 }
@@ -279,14 +279,15 @@ func (s *Server) rest(c fiber.Ctx) error {
 		return err
 	}
 	c.Set(fiber.HeaderCacheControl, "no-store")
-	c.Attachment(fileName(e.Name) + ".rest.json")
-	return c.Type("json").Send(b)
+	attach(c, e.Name, ".rest.json")
+	c.Set(fiber.HeaderContentType, "application/json")
+	return c.Send(b)
 }
 
 // goBack takes a chart that cannot be opened back to its last readable state.
 func (s *Server) goBack(c fiber.Ctx) error {
 	if _, err := s.store.GoBack(entry(c).ID); err != nil {
-		return bad(sentence(err))
+		return err
 	}
 	return s.again(c, entry(c).Binned)
 }

@@ -4,8 +4,10 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"net/url"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -115,27 +117,46 @@ func (s *Server) export(c fiber.Ctx) error {
 	}
 	c.Set(fiber.HeaderContentType, kind)
 	if c.Query("show") == "" {
-		c.Attachment(fileName(ch.Name) + "." + string(k))
-		c.Set(fiber.HeaderContentType, kind)
+		attach(c, ch.Name, "."+string(k))
 	}
 	return c.SendString(b.String())
 }
 
-// fileName makes a name that every file system takes.
+// attach names the file that an answer is saved as, in the chart's own script: RFC 6266,
+// with a plain name for who does not read that.
+func attach(c fiber.Ctx, name, ext string) {
+	c.Set(fiber.HeaderContentDisposition, fmt.Sprintf(`attachment; filename="%s%s"; filename*=UTF-8''%s`, plainName(name), ext, url.PathEscape(fileName(name)+ext)))
+}
+
+// fileName makes a name that every file system takes: letters and digits of any script.
 func fileName(name string) string {
-	out := strings.Map(func(r rune) rune {
+	name = strings.Map(func(r rune) rune {
 		switch {
-		case r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9':
+		case unicode.IsLetter(r) || unicode.IsMark(r) || unicode.IsDigit(r) || r == '-' || r == '_':
 			return r
-		case r == ' ' || r == '-' || r == '_':
+		case unicode.IsSpace(r):
 			return '-'
 		}
 		return -1
 	}, name)
-	if out = strings.Trim(out, "-"); out == "" {
+	if r := []rune(strings.Trim(name, "-")); len(r) > 0 {
+		return string(r[:min(len(r), 60)]) // 240 bytes at most, of 255
+	}
+	return "chart"
+}
+
+// plainName is the same in ASCII alone.
+func plainName(name string) string {
+	name = strings.Map(func(r rune) rune {
+		if r > unicode.MaxASCII {
+			return -1
+		}
+		return r
+	}, fileName(name))
+	if name = strings.Trim(name, "-"); name == "" {
 		return "chart"
 	}
-	return out[:min(len(out), 80)]
+	return name
 }
 
 func (s *Server) exportPanel(c fiber.Ctx) error {

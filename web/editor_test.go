@@ -278,7 +278,7 @@ func TestFirstAccount(t *testing.T) {
 		t.Fatal(err)
 	}
 	b := s.browse(t)
-	b.open("/first/" + inv)
+	b.open("/join/" + inv)
 	fill := func(name, value string) {
 		b.run(chromedp.SendKeys(chromedp.CSS("[name="+name+"]"), value))
 	}
@@ -287,7 +287,7 @@ func TestFirstAccount(t *testing.T) {
 	fill("password", "ten letters or more")
 	b.press("Create account")
 	b.until("her charts", `document.querySelector('.empty')`)
-	r := s.do(t, "GET", "/first/"+inv, "", "", "", nil)
+	r := s.do(t, "GET", "/join/"+inv, "", "", "", nil)
 	r.Body.Close()
 	if r.StatusCode != 404 {
 		t.Errorf("used again: %d", r.StatusCode)

@@ -3,6 +3,7 @@ package web
 import (
 	"encoding/json"
 	"errors"
+	"net/url"
 	"strconv"
 	"strings"
 	"sync"
@@ -10,6 +11,7 @@ import (
 
 	"github.com/fasthttp/websocket"
 	"github.com/gofiber/fiber/v3"
+	"github.com/valyala/fasthttp"
 
 	"plaintracer/store"
 )
@@ -110,14 +112,42 @@ const (
 	// hereEvery is how often a window is told that the server is there: it takes a silence
 	// of 1.8 s for a cut line.
 	hereEvery = 500 * time.Millisecond
-	// askEvery is how often a channel looks whether its session goes on.
+	// askEvery is how often a channel looks whether it may go on.
 	askEvery  = 4 * time.Second
 	writeWait = 10 * time.Second
 )
 
 var hereMessage = []byte(`{"type":"here"}`)
 
-var upgrader = websocket.FastHTTPUpgrader{EnableCompression: true} // same origin only, its default
+// longestMessage is what a window may say: nothing, but for closing.
+const longestMessage = 512
+
+// upgrader takes windows of this server's own pages: of the address in the request, and of
+// the public one, behind a proxy that asks by another.
+func (s *Server) upgrader() *websocket.FastHTTPUpgrader {
+	return &websocket.FastHTTPUpgrader{EnableCompression: true, CheckOrigin: func(ctx *fasthttp.RequestCtx) bool {
+		origin := string(ctx.Request.Header.Peek(fiber.HeaderOrigin))
+		if origin == "" || s.opts.Public != "" && strings.EqualFold(origin, strings.TrimSuffix(s.opts.Public, "/")) {
+			return true
+		}
+		u, err := url.Parse(origin)
+		return err == nil && strings.EqualFold(u.Host, string(ctx.Host()))
+	}}
+}
+
+// goesOn tells whether a window may still listen: its session goes on, and the chart is
+// there and its person's.
+func (s *Server) goesOn(session, chart string) bool {
+	p, err := s.store.Session(session)
+	if err != nil {
+		return !errors.Is(err, store.ErrNone)
+	}
+	e, err := s.store.Entry(chart)
+	if err != nil {
+		return !errors.Is(err, store.ErrNone)
+	}
+	return e.Owner == p.ID && !e.Binned
+}
 
 // live sends a window every command after the one it names, those in the log
 // and those to come.
@@ -130,8 +160,9 @@ func (s *Server) live(c fiber.Ctx) error {
 		return bad("after: expected the number of a command")
 	}
 	id, session := entry(c).ID, strings.Clone(c.Cookies(sessionCookie)) // c must not be touched inside
-	err = upgrader.Upgrade(c.RequestCtx(), func(conn *websocket.Conn) {
+	err = s.upgrader().Upgrade(c.RequestCtx(), func(conn *websocket.Conn) {
 		defer conn.Close()
+		conn.SetReadLimit(longestMessage)
 		news, leave := s.bus.Subscribe(id)
 		defer leave()
 		gone := make(chan struct{})
@@ -174,7 +205,7 @@ func (s *Server) live(c fiber.Ctx) error {
 					return
 				}
 			case <-ask.C:
-				if _, err := s.store.Session(session); errors.Is(err, store.ErrNone) {
+				if !s.goesOn(session, id) {
 					return
 				}
 			case <-gone:

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"html/template"
 	"maps"
+	"net/netip"
 	"strconv"
 	"strings"
 	"time"
@@ -15,12 +16,18 @@ import (
 	"plaintracer/store"
 )
 
+// address is a path of this server as others reach it: by the public address, or without
+// one by the address that the caller used, where that is an IP address or this machine's
+// own. Another name in a request may be anybody's ("" then).
 func (s *Server) address(c fiber.Ctx, path string) string {
-	base := s.opts.Public
-	if base == "" {
-		base = c.BaseURL()
+	if s.opts.Public != "" {
+		return strings.TrimSuffix(s.opts.Public, "/") + path
 	}
-	return strings.TrimSuffix(base, "/") + path
+	host := c.Hostname()
+	if _, err := netip.ParseAddr(strings.Trim(host, "[]")); err != nil && host != "localhost" {
+		return ""
+	}
+	return c.BaseURL() + path
 }
 
 type sharedLink struct {
@@ -43,13 +50,21 @@ func (s *Server) sharePanel(c fiber.Ctx) error {
 
 func (s *Server) addLink(c fiber.Ctx) error {
 	if _, err := s.store.AddLink(entry(c).ID, store.Right(c.FormValue("may"))); err != nil {
-		return bad(err.Error())
+		return err
 	}
 	return s.sharePanel(c)
 }
 
 func (s *Server) linkOff(c fiber.Ctx) error {
 	if err := s.store.SwitchOff(entry(c).ID, c.Params("link")); err != nil {
+		return err
+	}
+	return s.sharePanel(c)
+}
+
+// linkMute lets a link read only.
+func (s *Server) linkMute(c fiber.Ctx) error {
+	if err := s.store.Mute(entry(c).ID, c.Params("link")); err != nil {
 		return err
 	}
 	return s.sharePanel(c)
@@ -148,7 +163,7 @@ func (s *Server) answer(c fiber.Ctx) error {
 		return err
 	}
 	if _, err := s.store.AddRemark(r); err != nil {
-		return bad(sentence(err))
+		return err
 	}
 	s.tellComments(e.ID)
 	return s.comments(c)
@@ -234,12 +249,12 @@ func (s *Server) reviewComments(c fiber.Ctx) error {
 
 func (s *Server) reviewRemark(c fiber.Ctx) error {
 	l := link(c)
-	r := store.Remark{Chart: l.Chart, Step: c.FormValue("step"), Answers: c.FormValue("answers"), Author: c.FormValue("name"), Body: c.FormValue("body")}
+	r := store.Remark{Chart: l.Chart, Step: c.FormValue("step"), Answers: c.FormValue("answers"), Author: c.FormValue("name"), Body: c.FormValue("body"), Link: l.Token}
 	if err := s.onStep(l.Chart, r.Step); err != nil {
 		return err
 	}
 	if _, err := s.store.AddRemark(r); err != nil {
-		return bad(sentence(err))
+		return err
 	}
 	s.tellComments(l.Chart)
 	return s.reviewComments(c)

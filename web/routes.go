@@ -33,9 +33,13 @@ func (s *Server) Routes() []Route {
 		{"GET", "/sign-in", Anyone, s.signInPage},
 		{"POST", "/sign-in", Anyone, s.signIn},
 		{"GET", "/sign-in/token", Anyone, s.signInToken},
-		{"GET", "/first/:invitation", Anyone, s.firstPage},
-		{"POST", "/first/:invitation", Anyone, s.first},
+		{"GET", "/join/:invitation", Anyone, s.joinPage},
+		{"POST", "/join/:invitation", Anyone, s.joined},
 		{"POST", "/sign-out", SignedIn, s.signOut},
+		{"GET", "/account", SignedIn, s.account},
+		{"POST", "/account/password", SignedIn, s.changePassword},
+		{"POST", "/account/sessions/end", SignedIn, s.endOthers},
+		{"POST", "/account/invitations", SignedIn, s.invite},
 
 		{"GET", "/jobs/:job", SignedIn, s.jobState},
 
@@ -63,6 +67,7 @@ func (s *Server) Routes() []Route {
 		{"GET", "/charts/:chart/share", Owner, s.sharePanel},
 		{"POST", "/charts/:chart/links", Owner, s.addLink},
 		{"POST", "/charts/:chart/links/:link/off", Owner, s.linkOff},
+		{"POST", "/charts/:chart/links/:link/mute", Owner, s.linkMute},
 		{"GET", "/charts/:chart/comments", Owner, s.comments},
 		{"POST", "/charts/:chart/comments", Owner, s.answer},
 		{"POST", "/charts/:chart/comments/:comment/settle", Owner, s.settle},

@@ -104,11 +104,17 @@ func (s *Server) failed(c fiber.Ctx, err error) error {
 	code, words := fiber.StatusInternalServerError, "Something went wrong. Nothing that was on disk has been lost. Try again."
 	var fe *fiber.Error
 	var broken *store.ErrUnreadable
+	var refusal store.Refusal
 	switch {
 	case errors.As(err, &fe):
 		code, words = fe.Code, fe.Message
 	case errors.Is(err, context.Canceled):
 		code, words = fiber.StatusRequestTimeout, "The caller has hung up." // whom this does not reach
+	case errors.As(err, &refusal):
+		code, words = fiber.StatusBadRequest, sentence(refusal)
+	case store.Full(err):
+		code, words = fiber.StatusInsufficientStorage, "The server's disk is full. Everything saved until now is safe. Tell the person who runs the server; then try again."
+		s.opts.Log.Error("disk full", "method", c.Method(), "path", c.Path(), "error", err)
 	case errors.Is(err, store.ErrNone):
 		code, words = fiber.StatusNotFound, "There is nothing at this address."
 	case errors.As(err, &broken):

@@ -83,7 +83,7 @@ func firstAccount(s *store.Store, a account, base string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("There is no account yet. Create the first one here (the link works once):\n  %s/first/%s\n", base, t)
+	fmt.Printf("There is no account yet. Create the first one here (the link works once):\n  %s/join/%s\n", base, t)
 	return nil
 }
 

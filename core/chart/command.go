@@ -1,6 +1,7 @@
 package chart
 
 import (
+	"errors"
 	"fmt"
 	"slices"
 
@@ -106,7 +107,7 @@ func Apply(c *Chart, cmd Command) (inverse Command, err error) {
 					}
 				}
 			}
-			return Command{}, fmt.Errorf(inPart, i, part.Do, err)
+			return Command{}, &partError{i, part.Do, err}
 		}
 		back = append(back, inv)
 	}
@@ -115,6 +116,25 @@ func Apply(c *Chart, cmd Command) (inverse Command, err error) {
 		inverse.Parts = append(inverse.Parts, ps...)
 	}
 	return inverse, nil
+}
+
+// partError is why a part of a command cannot be done.
+type partError struct {
+	part int
+	do   string
+	why  error
+}
+
+func (e *partError) Error() string { return fmt.Sprintf(inPart, e.part, e.do, e.why) }
+func (e *partError) Unwrap() error { return e.why }
+
+// Words is an error of Apply for a person, who knows of no parts.
+func Words(err error) string {
+	var e *partError
+	if errors.As(err, &e) {
+		err = e.why
+	}
+	return err.Error()
 }
 
 // apply does one part and returns the parts that take it back, in order.

@@ -46,7 +46,7 @@ const (
 	inLine        = "connectors[%d]: %w"
 	emptyCommand  = "the command %q changes nothing"
 	tooManyParts  = "the command has %d parts; the limit is %d"
-	inPart        = "parts[%d] (%s): %w"
+	inPart        = "parts[%d] (%s): %v"
 	badChange     = "there is no change called %q"
 	notThere      = "the %s %q no longer exists"
 	notAChart     = "$.format: %q is not a chart; expected %q"

@@ -193,7 +193,7 @@ func (e *Editor) withWays(cmd chart.Command, anew []*chart.Connector) chart.Comm
 func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
 	inv, err := chart.Apply(e.chart, cmd)
 	if err != nil {
-		e.notice = sayCouldNot(cmd.Words, err)
+		e.notice = sayCouldNot(cmd.Words, chart.Words(err))
 		return chart.Command{}, false
 	}
 	e.preview = nil // what a gesture showed is now so, or is not to be

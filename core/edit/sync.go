@@ -85,7 +85,7 @@ func (e *Editor) replay() {
 	kept := e.pending[:0:0]
 	for _, s := range e.pending {
 		if _, err := chart.Apply(e.chart, s.Command); err != nil {
-			e.notice = sayTakenBack(s.Command.Words, err.Error())
+			e.notice = sayTakenBack(s.Command.Words, chart.Words(err))
 		}
 		kept = append(kept, s) // the server's answer clears it
 	}

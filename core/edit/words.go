@@ -268,8 +268,8 @@ const (
 )
 
 func noSuchCommand(name string) string { return fmt.Sprintf("There is no command called %q.", name) }
-func sayCouldNot(what string, err error) string {
-	return fmt.Sprintf("Could not %s: %v.", what, err)
+func sayCouldNot(what, why string) string {
+	return fmt.Sprintf("Could not %s: %s.", what, why)
 }
 func sayCannotAgain(verb, what string) string {
 	return fmt.Sprintf("Could not %s %q: someone has since changed what it was about.", strings.ToLower(verb), what)

@@ -1,0 +1,89 @@
+package web
+
+import (
+	"net/http"
+	"net/url"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+
+	"plaintracer/demo"
+)
+
+// A person changes the password, which wants the present one and ends other sessions, and
+// invites a colleague, who makes an account of their own.
+func TestAccount(t *testing.T) {
+	s := newSite(t)
+	elsewhere := mustSession(t, s)
+	b := s.browse(t)
+	b.signIn()
+	b.open("/charts")
+	b.press("Account of Mara Olsen")
+	b.press("Account …")
+	b.until("the account's page", `location.pathname === '/account'`)
+	change := func(now, next string) {
+		b.run(chromedp.SetValue(chromedp.CSS("[name=now]"), now), chromedp.SetValue(chromedp.CSS("[name=next]"), next))
+		b.press("Change password")
+	}
+	change("not the present one", "another of ten letters")
+	b.until("it is refused", `/present password is wrong/.test(document.querySelector('[role=alert]')?.textContent)`)
+	if _, err := s.store.Session(elsewhere); err != nil {
+		t.Error("a refused change ends sessions")
+	}
+	change(demo.Password, "another of ten letters")
+	b.until("it is changed", `/is changed/.test(document.querySelector('[role=status]')?.textContent)`)
+	if _, err := s.store.Session(elsewhere); err == nil {
+		t.Error("another session goes on after a change of the password")
+	}
+	if _, err := s.store.SignIn(demo.Email, demo.Password); err == nil {
+		t.Error("the old password still works")
+	}
+	other, err := s.store.SignIn(demo.Email, "another of ten letters")
+	if err != nil {
+		t.Fatal(err)
+	}
+	b.press("Sign out everywhere else")
+	b.until("it says so", `/1 other session ended/.test(document.querySelector('[role=status]')?.textContent)`)
+	if _, err := s.store.Session(other); err == nil {
+		t.Error("the other session goes on")
+	}
+	b.press("New invitation link")
+	b.until("the link", `document.querySelector('.address')?.value.includes('/join/')`)
+	address := eval[string](b, `document.querySelector('.address').value`)
+
+	guest := s.browse(t)
+	guest.run(chromedp.Navigate(address))
+	for name, v := range map[string]string{"name": "Tove Berg", "email": "tove@saltmarsh.example", "password": "letters of Tove"} {
+		guest.run(chromedp.SendKeys(chromedp.CSS("[name="+name+"]"), v))
+	}
+	guest.press("Create account")
+	guest.until("her own charts", `document.querySelector('.empty')`)
+	if r := s.do(t, "GET", strings.TrimPrefix(address, s.url), "", "", "", nil); r.StatusCode != http.StatusNotFound {
+		t.Errorf("the invitation used again: %d", r.StatusCode)
+	}
+	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 3 {
+		t.Errorf("the first person has %d charts", n)
+	}
+}
+
+// The wrong present password is slowed down like a sign-in: a session that somebody left
+// open is no way to guess it.
+func TestGuessingThePresentPassword(t *testing.T) {
+	s := newSite(t)
+	session := mustSession(t, s)
+	token := s.token(t, session)
+	try := func() int {
+		r := s.do(t, "POST", "/account/password", session, token, "application/x-www-form-urlencoded", []byte(url.Values{"now": {"guess"}, "next": {"another of ten letters"}}.Encode()))
+		r.Body.Close()
+		return r.StatusCode
+	}
+	for range freeAttempts {
+		if got := try(); got != 400 {
+			t.Fatalf("a wrong password: %d", got)
+		}
+	}
+	if got := try(); got != 429 {
+		t.Errorf("after %d wrong ones: %d", freeAttempts, got)
+	}
+}

@@ -1,0 +1,170 @@
+package web
+
+import (
+	"context"
+	"io"
+	"mime"
+	"net"
+	"net/http"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/fasthttp/websocket"
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/chart"
+)
+
+func body(t *testing.T, r *http.Response) string {
+	t.Helper()
+	defer r.Body.Close()
+	b, err := io.ReadAll(r.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(b)
+}
+
+// listen opens the live channel of a chart as a page of that origin would.
+func (s *site) listen(t *testing.T, id, session, origin string) (*websocket.Conn, int) {
+	t.Helper()
+	h := http.Header{"Cookie": {sessionCookie + "=" + session}}
+	if origin != "" {
+		h.Set("Origin", origin)
+	}
+	c, r, err := websocket.DefaultDialer.DialContext(t.Context(), "ws"+strings.TrimPrefix(s.url, "http")+"/charts/"+id+"/live", h)
+	if err != nil {
+		return nil, r.StatusCode
+	}
+	t.Cleanup(func() { c.Close() })
+	return c, r.StatusCode
+}
+
+// ends waits until a channel is closed by the server.
+func ends(t *testing.T, c *websocket.Conn) {
+	t.Helper()
+	c.SetReadDeadline(time.Now().Add(3 * askEvery))
+	for {
+		if _, _, err := c.ReadMessage(); err != nil {
+			if e, ok := err.(net.Error); ok && e.Timeout() {
+				t.Error("the channel goes on")
+			}
+			return
+		}
+	}
+}
+
+// The live channel ends with its session, and with its chart; it takes no long messages.
+func TestLiveChannelEnds(t *testing.T) {
+	s := newSite(t)
+	session := mustSession(t, s)
+	signedOut, binned, loud := s.keepChart(t, chart.New("A")), s.keepChart(t, chart.New("B")), s.keepChart(t, chart.New("C"))
+	other := mustSession(t, s)
+	a, _ := s.listen(t, signedOut, other, s.url)
+	b, _ := s.listen(t, binned, session, s.url)
+	c, _ := s.listen(t, loud, session, s.url)
+	if a == nil || b == nil || c == nil {
+		t.Fatal("no channel")
+	}
+	if err := s.store.SignOut(other); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.store.Bin(binned, true); err != nil {
+		t.Fatal(err)
+	}
+	if err := c.WriteMessage(websocket.TextMessage, make([]byte, longestMessage+1)); err != nil {
+		t.Fatal(err)
+	}
+	for _, ch := range []*websocket.Conn{a, b, c} {
+		ends(t, ch)
+	}
+}
+
+// The channel is for pages of this server: at the address in the request, or behind a proxy
+// at the public one.
+func TestLiveOrigin(t *testing.T) {
+	s := newSite(t)
+	session := mustSession(t, s)
+	id := s.keepChart(t, chart.New("A"))
+	if c, code := s.listen(t, id, session, "https://evil.example"); c != nil || code != 403 {
+		t.Errorf("a page of another server: %d", code)
+	}
+	app, err := New(s.store, Options{Public: "https://charts.example.org/"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	ln, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
+	defer app.ShutdownWithTimeout(time.Second)
+	behind := &site{"http://" + ln.Addr().String(), s.store, s.dir}
+	if c, code := behind.listen(t, id, session, "https://charts.example.org"); c == nil {
+		t.Errorf("behind a proxy: %d", code)
+	}
+	if c, _ := behind.listen(t, id, session, "https://evil.example"); c != nil {
+		t.Error("a page of another server may listen behind a proxy")
+	}
+}
+
+// Files are saved under the chart's own name (RFC 6266).
+func TestFileNames(t *testing.T) {
+	s := newSite(t)
+	session := mustSession(t, s)
+	for name, want := range map[string]string{
+		"Outgoing loans": "Outgoing-loans.svg", "貸出の手順": "貸出の手順.svg", `a/b\c"d` + "\n" + "é": "abcd-é.svg", "…": "chart.svg", strings.Repeat("長", 90): strings.Repeat("長", 60) + ".svg",
+	} {
+		id := s.keepChart(t, chart.New(name))
+		r := s.do(t, "GET", "/charts/"+id+"/export?format=svg", session, "", "", nil)
+		r.Body.Close()
+		h := r.Header.Get("Content-Disposition")
+		kind, params, err := mime.ParseMediaType(h)
+		if err != nil || kind != "attachment" {
+			t.Errorf("%q: %q: %v", name, h, err)
+		}
+		if params["filename"] != want { // which is that of filename*, where there are both
+			t.Errorf("%q is saved as %q, want %q", name, params["filename"], want)
+		}
+	}
+}
+
+// Addresses to be shared are of this server: the name in a request may be anybody's.
+func TestSharedAddresses(t *testing.T) {
+	s := newSite(t)
+	session := mustSession(t, s)
+	id := s.keepChart(t, chart.New("Shared"))
+	l, err := s.store.AddLink(id, "read")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for host, whole := range map[string]bool{strings.TrimPrefix(s.url, "http://"): true, "localhost:8080": true, "[::1]:8080": true, "evil.example": false} {
+		req, _ := http.NewRequestWithContext(context.Background(), "GET", s.url+"/charts/"+id+"/share", nil)
+		req.Host = host
+		req.AddCookie(&http.Cookie{Name: sessionCookie, Value: session})
+		r, err := http.DefaultClient.Do(req)
+		if err != nil {
+			t.Fatal(err)
+		}
+		b := body(t, r)
+		if has := strings.Contains(b, "http://"+host+"/review/"+l.Token); has != whole {
+			t.Errorf("asked as %s, a whole address is there: %v, want %v", host, has, whole)
+		}
+		if !strings.Contains(b, "/review/"+l.Token) {
+			t.Errorf("asked as %s, the link is not there", host)
+		}
+	}
+}
+
+// What a person is told names no part of a command and no place in this program.
+func TestRefusalsAreForPeople(t *testing.T) {
+	s := newSite(t)
+	session := mustSession(t, s)
+	id := s.keepChart(t, chart.New("A"))
+	r := s.do(t, "POST", "/charts/"+id+"/commands", session, s.token(t, session), "application/json",
+		[]byte(`{"client":"window1","commands":[{"n":1,"command":{"words":"move","parts":[{"do":"step.place","page":"p1","places":[{"id":"s9","w":100,"h":50}]}]}}]}`))
+	if b := body(t, r); strings.Contains(b, "parts[") || !strings.Contains(b, `"refused":"`) {
+		t.Errorf("told as %s", b)
+	}
+}
