@@ -18,7 +18,6 @@ require (
 	github.com/tdewolff/font v0.0.0-20250430140153-b654fd8acba3
 	github.com/valyala/fasthttp v1.69.0
 	golang.org/x/sync v0.24.0
-	golang.org/x/sys v0.49.0
 	golang.org/x/text v0.43.0
 	gonum.org/v1/gonum v0.17.0
 	modernc.org/sqlite v1.62.0
@@ -64,6 +63,7 @@ require (
 	golang.org/x/crypto v0.58.0 // indirect
 	golang.org/x/image v0.47.0 // indirect
 	golang.org/x/net v0.61.0 // indirect
+	golang.org/x/sys v0.49.0 // indirect
 	modernc.org/knuth v0.5.5 // indirect
 	modernc.org/libc v1.80.1 // indirect
 	modernc.org/mathutil v1.7.1 // indirect

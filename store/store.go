@@ -137,6 +137,33 @@ func (s *Store) Secret() ([]byte, error) {
 	return b, err
 }
 
+// Setting is a setting of this data folder, "" when it was never made.
+func (s *Store) Setting(name string) (string, error) {
+	var v []byte
+	err := none(s.r.QueryRow(`SELECT value FROM settings WHERE name = ?`, name).Scan(&v))
+	if err == ErrNone {
+		return "", nil
+	}
+	return string(v), err
+}
+
+// SetSetting makes a setting.
+func (s *Store) SetSetting(name, value string) error {
+	_, err := s.w.Exec(`INSERT INTO settings (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value`, name, []byte(value))
+	return err
+}
+
+// Discard deletes the database of a data folder that nobody has open.
+func Discard(dir string) error {
+	var err error
+	for _, end := range []string{"", "-wal", "-shm"} {
+		if e := os.Remove(filepath.Join(dir, database+end)); e != nil && !errors.Is(e, os.ErrNotExist) {
+			err = errors.Join(err, e)
+		}
+	}
+	return err
+}
+
 func random(n int) []byte {
 	b := make([]byte, n)
 	rand.Read(b) // never fails (crypto/rand)

@@ -146,3 +146,43 @@ func TestErrors(t *testing.T) {
 		t.Errorf("left behind: %v", left)
 	}
 }
+
+// Standard output takes any format; a file keeps its rights and a link its goal; what is
+// wrong is one line and exit 2.
+func TestOutput(t *testing.T) {
+	dir := t.TempDir()
+	in := func(name string) string { return filepath.Join(dir, name) }
+	if err := os.WriteFile(in("s.csv"), []byte("number,lane,symbol,text,next\n1,,process,A,2\n2,,process,B,\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if err := os.WriteFile(in("kept.json"), nil, 0o640); err != nil {
+		t.Fatal(err)
+	}
+	if err := os.Symlink("kept.json", in("link.json")); err != nil {
+		t.Fatal(err)
+	}
+	if _, errs, code := plaintracer(t, nil, "import", in("s.csv"), "-o", in("link.json")); code != 0 {
+		t.Fatal(errs)
+	}
+	if i, err := os.Lstat(in("link.json")); err != nil || i.Mode()&os.ModeSymlink == 0 {
+		t.Errorf("the link is %v now", i.Mode())
+	}
+	if i, err := os.Stat(in("kept.json")); err != nil || i.Mode().Perm() != 0o640 || i.Size() == 0 {
+		t.Errorf("the file has the rights %v and %d bytes", i.Mode(), i.Size())
+	}
+	for format, begins := range map[string]string{"svg": "<svg", "pdf": "%PDF", "csv": "number,", "json": "{"} {
+		out, errs, code := plaintracer(t, nil, "export", in("kept.json"), "-o", "-", "--format", format)
+		if code != 0 || !strings.HasPrefix(strings.TrimPrefix(out, "\uFEFF"), begins) {
+			t.Errorf("%s to standard output: exit %d, %s, %.20q", format, code, errs, out)
+		}
+	}
+	for _, args := range [][]string{{"export", in("kept.json"), "-o", "-"}, {"export", in("kept.json")}, {"export", "--wrong"}, {"layout", in("kept.json"), "--dir", "up"}, {"wrong"}, {"export", in("kept.json"), "-o", "-", "--format", "doc"}} {
+		out, errs, code := plaintracer(t, nil, args...)
+		if code != 2 || out != "" || strings.Count(errs, "\n") != 1 {
+			t.Errorf("%v: exit %d, %q, %q", args, code, out, errs)
+		}
+	}
+	if left, _ := filepath.Glob(in(".*")); len(left) > 0 {
+		t.Errorf("left behind: %v", left)
+	}
+}

@@ -9,7 +9,6 @@ import (
 	"github.com/spf13/cobra"
 
 	"plaintracer/demo"
-	"plaintracer/store"
 )
 
 func demoCommand() *cobra.Command {
@@ -28,18 +27,11 @@ func demoCommand() *cobra.Command {
 					return err
 				}
 			}
-			s, err := store.Open(data)
+			s, err := demo.Open(data)
 			if err != nil {
 				return err
 			}
 			defer s.Close()
-			if has, err := s.HasPeople(); err != nil {
-				return err
-			} else if !has {
-				if err := demo.Fill(s); err != nil {
-					return err
-				}
-			}
 			abs, _ := filepath.Abs(data)
 			fmt.Printf("Saltmarsh Museum, in %s\nOpen http://%s and sign in as %s with the password %s\n", abs, addr, demo.Email, demo.Password)
 			return serve(cmd.Context(), s, addr, "", nil)

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -27,29 +28,37 @@ func read(name string) ([]byte, error) {
 	return os.ReadFile(name)
 }
 
-// write puts a finished file in place at once, so that none is left half
-// written; "-" is standard output.
+// write puts a finished file in place at once, so that none is left half written; "-" is
+// standard output. A file that was there keeps its rights, a link goes on leading to it,
+// and what is no file (a pipe, a terminal) is written to.
 func write(name string, b []byte) error {
 	if name == "-" {
 		_, err := os.Stdout.Write(b)
 		return err
 	}
-	f, err := os.CreateTemp(filepath.Dir(name), ".plaintracer-*")
+	if to, err := filepath.EvalSymlinks(name); err == nil {
+		name = to
+	}
+	was, err := os.Stat(name)
+	if err == nil && !was.Mode().IsRegular() {
+		return os.WriteFile(name, b, 0)
+	}
+	temp := filepath.Join(filepath.Dir(name), fmt.Sprintf(".%s.%d", filepath.Base(name), os.Getpid()))
+	f, err := os.OpenFile(temp, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o666) // less what the umask says
 	if err != nil {
 		return err
 	}
-	defer os.Remove(f.Name())
-	if _, err := f.Write(b); err != nil {
-		f.Close()
+	defer os.Remove(temp)
+	if was != nil {
+		err = f.Chmod(was.Mode().Perm())
+	}
+	if err == nil {
+		_, err = f.Write(b)
+	}
+	if err := errors.Join(err, f.Close()); err != nil {
 		return err
 	}
-	if err := f.Close(); err != nil {
-		return err
-	}
-	if err := os.Chmod(f.Name(), 0o644); err != nil {
-		return err
-	}
-	return os.Rename(f.Name(), name)
+	return os.Rename(temp, name)
 }
 
 func readChart(name string) (*chart.Chart, error) {
@@ -158,13 +167,20 @@ func numberCommand() *cobra.Command {
 func exportCommand() *cobra.Command {
 	var out string
 	var only []string
+	var kind string
 	var o format.Options
 	cmd := output(&cobra.Command{
 		Use:   "export chart.json -o out.(svg|png|pdf|csv|json|geometry.json)",
 		Short: "Write a chart as a drawing, a table or data",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			k, err := format.Of(out)
+			as := out
+			if kind != "" {
+				as = "chart." + kind
+			} else if out == "-" {
+				return errors.New("standard output has no name that tells the format: add --format svg, png, pdf, csv, json or geometry.json")
+			}
+			k, err := format.Of(as)
 			if err != nil {
 				return err
 			}
@@ -191,6 +207,7 @@ func exportCommand() *cobra.Command {
 			return nil
 		},
 	}, &out)
+	cmd.Flags().StringVar(&kind, "format", "", "svg, png, pdf, csv, json or geometry.json (default: as the output file's name says)")
 	cmd.Flags().StringVar(&o.Page, "page", "", "ID of the page (default: all pages, or the first)")
 	cmd.Flags().StringSliceVar(&only, "only", nil, "IDs of the steps and connectors to draw (default: the whole page)")
 	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels per CSS pixel, for PNG (default 2, less for a very large page)")

@@ -1,13 +1,9 @@
-//go:build unix
-
 package web
 
 import (
 	"errors"
 	"net"
 	"syscall"
-
-	"golang.org/x/sys/unix"
 )
 
 // hungUp tells whether the other side has closed a connection: nothing is read from it.
@@ -23,8 +19,8 @@ func hungUp(conn net.Conn) bool {
 	gone := false
 	err = raw.Control(func(fd uintptr) {
 		var b [1]byte
-		n, _, err := unix.Recvfrom(int(fd), b[:], unix.MSG_PEEK|unix.MSG_DONTWAIT)
-		gone = n == 0 && err == nil || err != nil && !errors.Is(err, unix.EAGAIN) && !errors.Is(err, unix.EINTR)
+		n, _, err := syscall.Recvfrom(int(fd), b[:], syscall.MSG_PEEK|syscall.MSG_DONTWAIT)
+		gone = n == 0 && err == nil || err != nil && !errors.Is(err, syscall.EAGAIN) && !errors.Is(err, syscall.EINTR)
 	})
 	return gone || err != nil
 }
