@@ -34,7 +34,7 @@ const (
 )
 
 // fairPixels is the most that a PNG has whose scale nobody chose.
-const fairPixels = 25e6
+const fairPixels = 20e6
 
 // Types are the media types of the formats.
 var Types = map[Kind]string{

@@ -54,6 +54,7 @@ func (s *Store) document(id string) *document {
 
 // load brings d up to what is on disk.
 func (s *Store) load(d *document, id string) error {
+	s.loaded.Add(id, d)
 	if d.chart != nil {
 		return nil
 	}

@@ -19,6 +19,7 @@ import (
 	"sync"
 	"time"
 
+	lru "github.com/hashicorp/golang-lru/v2"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver "sqlite"
 )
@@ -35,9 +36,13 @@ type Store struct {
 	r    *sql.DB
 	lock *os.File
 
-	mu   sync.Mutex
-	open map[string]*document // charts in use, by id
+	mu     sync.Mutex
+	open   map[string]*document          // by chart
+	loaded *lru.Cache[string, *document] // those with a chart in memory
 }
+
+// mostLoaded charts are kept in memory.
+const mostLoaded = 200
 
 const (
 	readers  = 8
@@ -100,7 +105,16 @@ func open(dir string) (*Store, error) {
 	if err := check(r); err != nil {
 		return nil, errors.Join(fmt.Errorf("%s: %w", dir, err), r.Close(), w.Close())
 	}
-	return &Store{w: w, r: r, open: map[string]*document{}}, nil
+	loaded, err := lru.NewWithEvict(mostLoaded, func(_ string, d *document) {
+		if d.mu.TryLock() { // one that is in use stays until the next time
+			d.chart = nil
+			d.mu.Unlock()
+		}
+	})
+	if err != nil {
+		return nil, errors.Join(err, r.Close(), w.Close())
+	}
+	return &Store{w: w, r: r, open: map[string]*document{}, loaded: loaded}, nil
 }
 
 // ownFile makes the database a file that its owner alone can read; what SQLite puts beside

@@ -152,6 +152,7 @@ func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
 		if err := svg.Document(ctx, &b, list, ""); err != nil {
 			return err
 		}
+		sh.Finish()
 		d.pages = append(d.pages, drawnPage{sh, b.String(), edit.Rows(p)})
 	}
 	return nil

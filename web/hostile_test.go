@@ -2,7 +2,6 @@ package web
 
 import (
 	"bytes"
-	"compress/gzip"
 	"database/sql"
 	"fmt"
 	"io"
@@ -45,18 +44,12 @@ func peak(f func()) int {
 // A compressed body is refused before it is unpacked, wherever it is sent and by whom.
 func TestCompressedBodiesAreRefused(t *testing.T) {
 	s := newSite(t)
-	var bomb bytes.Buffer
-	z := gzip.NewWriter(&bomb)
-	zeros := make([]byte, 1<<20)
-	for range 300 {
-		z.Write(zeros)
-	}
-	z.Close()
+	bomb := bombOf(t, 300)
 	cookie := mustSession(t, s)
 	top := peak(func() {
 		for _, path := range []string{"/no/such/address", "/sign-in", "/charts", "/charts/open", "/review/x/comments"} {
 			for _, who := range []string{"", cookie} {
-				r, err := http.NewRequest("POST", s.url+path, bytes.NewReader(bomb.Bytes()))
+				r, err := http.NewRequest("POST", s.url+path, bytes.NewReader(bomb))
 				if err != nil {
 					t.Fatal(err)
 				}

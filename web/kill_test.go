@@ -10,6 +10,7 @@ import (
 	"net/http"
 	"os"
 	"os/exec"
+	"runtime/debug"
 	"strings"
 	"sync"
 	"testing"
@@ -24,6 +25,7 @@ import (
 // TestMain lets the test binary be the server that TestKilled kills.
 func TestMain(m *testing.M) {
 	if dir := os.Getenv("PLAINTRACER_TEST_SERVER"); dir != "" {
+		debug.SetMemoryLimit(CalmMemory)
 		s, err := store.Open(dir)
 		if err != nil {
 			panic(err)

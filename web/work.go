@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"runtime/debug"
 	"slices"
 	"sync"
 	"time"
@@ -21,7 +22,12 @@ const (
 	mostWaiting = 50
 	longestWork = time.Minute // waiting included
 	keepJobs    = 10 * time.Second
+	restAfter   = 10 * time.Second
 )
+
+// CalmMemory is what the process should do with, bytes: beyond it garbage is collected
+// more often (the Go runtime's memory limit, which whoever runs a server sets for it).
+const CalmMemory = 400 << 20
 
 const busy = "The server is busy with other charts. Try again in a minute."
 
@@ -30,6 +36,7 @@ type workshop struct {
 	places *semaphore.Weighted
 	mu     sync.Mutex
 	jobs   []*job // first to last, and those that ended just now
+	idle   *time.Timer
 }
 
 // job is a piece of heavy work, which its person's page may ask about.
@@ -52,6 +59,7 @@ func (w *workshop) do(ctx context.Context, name, person string, work func(ctx co
 	defer w.now(j, "done")
 	err := w.places.Acquire(ctx, 1)
 	if err == nil {
+		defer w.rest()
 		defer w.places.Release(1)
 		w.now(j, "working")
 		err = work(ctx)
@@ -60,6 +68,17 @@ func (w *workshop) do(ctx context.Context, name, person string, work func(ctx co
 		return fiber.NewError(fiber.StatusServiceUnavailable, busy)
 	}
 	return err
+}
+
+// rest gives memory back some time after the last job: otherwise the process keeps what
+// the largest took.
+func (w *workshop) rest() {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if w.idle != nil {
+		w.idle.Stop()
+	}
+	w.idle = time.AfterFunc(restAfter, debug.FreeOSMemory)
 }
 
 // line puts a job in line; it fails when that is too long.

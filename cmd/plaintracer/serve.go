@@ -5,9 +5,11 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
+	"math"
 	"net"
 	"os"
 	"os/signal"
+	"runtime/debug"
 	"syscall"
 	"time"
 
@@ -92,6 +94,9 @@ func serve(ctx context.Context, s *store.Store, addr, public string, proxies []s
 	app, err := web.New(s, web.Options{Public: public, Proxies: proxies, Log: slog.New(slog.NewTextHandler(os.Stderr, nil))})
 	if err != nil {
 		return err
+	}
+	if debug.SetMemoryLimit(-1) == math.MaxInt64 { // GOMEMLIMIT does not say otherwise
+		debug.SetMemoryLimit(web.CalmMemory)
 	}
 	ln, err := net.Listen("tcp", addr)
 	if err != nil {

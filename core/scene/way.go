@@ -17,7 +17,7 @@ type Before struct {
 // Before keeps how the sheet's page was drawn; nil when its Composer has made another
 // sheet since.
 func (s *Sheet) Before() *Before {
-	if s.by.last != s {
+	if s.by == nil || s.by.last != s {
 		return nil
 	}
 	b := &Before{page: s.by.page, routes: slices.Clone(s.routes)}
@@ -27,6 +27,10 @@ func (s *Sheet) Before() *Before {
 	}
 	return b
 }
+
+// Finish forgets how the sheet was made, which takes more memory than the sheet: no other
+// page comes out of this one.
+func (s *Sheet) Finish() { s.by, s.routes = nil, nil }
 
 // But is the same without some connectors, which are to find their ways anew.
 func (b *Before) But(anew []*chart.Connector) *Before {

@@ -17,7 +17,7 @@ import (
 
 // maxPixels bounds a picture: an A3 page at 3x has 15 million. Each takes 8 bytes while it
 // is drawn.
-const maxPixels = 40e6
+const maxPixels = 25e6
 
 // Write renders d at scale pixels a px on white, or on clear ground.
 func Write(ctx context.Context, w io.Writer, d scene.Drawing, scale float64, clear bool) error {

@@ -1,0 +1,213 @@
+package web
+
+import (
+	"bufio"
+	"bytes"
+	"compress/gzip"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"net/url"
+	"os"
+	"os/exec"
+	"regexp"
+	"slices"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/scene"
+	"plaintracer/demo"
+	"plaintracer/format/csv"
+	"plaintracer/store"
+)
+
+// TestBenchGrowth prints how long tables of many rows take to be read and laid out, and to
+// be routed and drawn.
+func TestBenchGrowth(t *testing.T) {
+	if os.Getenv("BENCH") == "" {
+		t.Skip("run by make bench")
+	}
+	for _, lanes := range []bool{true, false} {
+		for _, n := range []int{500, 1000, 2000, 5000, 10000} {
+			table := benchTable(n)
+			if !lanes {
+				table = regexp.MustCompile(`Lane \d`).ReplaceAll(table, nil)
+			}
+			began := time.Now()
+			c, err := csv.Read(table, "Growth")
+			if err == nil {
+				err = layOut(t.Context(), c)
+			}
+			if err != nil {
+				t.Fatal(err)
+			}
+			read := time.Since(began)
+			began = time.Now()
+			var comp scene.Composer
+			s := comp.Compose(c, c.Pages[0])
+			t.Logf("a table of %d rows, lanes %v: read and laid out in %v; routed in %v, %d of %d connectors drawn plainly",
+				n, lanes, read.Round(time.Millisecond), time.Since(began).Round(time.Millisecond), s.Plain(), len(s.Lines))
+		}
+	}
+}
+
+// TestBenchHostile prints what an editor feels while twenty clients do their worst, and
+// what memory that takes. The server is a process of its own.
+func TestBenchHostile(t *testing.T) {
+	if os.Getenv("BENCH") == "" {
+		t.Skip("run by make bench")
+	}
+	dir := t.TempDir()
+	st, err := store.Open(dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Fill(st); err != nil {
+		t.Fatal(err)
+	}
+	s := &site{store: st, dir: dir}
+	session := mustSession(t, s)
+	quiet, crowded := s.keepChart(t, chart.New("Quiet")), s.keepChart(t, crammed(90))
+	link, err := st.AddLink(crowded, store.Comment)
+	if err != nil {
+		t.Fatal(err)
+	}
+	st.Close()
+
+	cmd := exec.Command(os.Args[0])
+	cmd.Env = append(os.Environ(), "PLAINTRACER_TEST_SERVER="+dir)
+	out, err := cmd.StdoutPipe()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := cmd.Start(); err != nil {
+		t.Fatal(err)
+	}
+	defer func() { cmd.Process.Kill(); cmd.Wait() }()
+	line, err := bufio.NewReader(out).ReadString('\n')
+	if err != nil {
+		t.Fatal(err)
+	}
+	s.url = "http://" + strings.TrimSpace(line)
+	token := s.token(t, session)
+
+	n := 0
+	typing := func(span time.Duration) []time.Duration {
+		var took []time.Duration
+		for end := time.Now().Add(span); time.Now().Before(end); time.Sleep(100 * time.Millisecond) {
+			n++
+			body, _ := json.Marshal(map[string]any{"client": "editor-1", "commands": []any{map[string]any{"n": n, "command": chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: ptr(fmt.Sprint("Quiet ", n))}}}}}})
+			began := time.Now()
+			r := s.post(t, "/charts/"+quiet+"/commands", session, token, "application/json", body)
+			io.Copy(io.Discard, r.Body)
+			r.Body.Close()
+			took = append(took, time.Since(began))
+			if r.StatusCode != 200 {
+				t.Errorf("a command is answered %d", r.StatusCode)
+			}
+		}
+		return took
+	}
+	tell := func(what string, took []time.Duration) {
+		slices.Sort(took)
+		t.Logf("%s: a command is acknowledged in %v (median), %v (95th percentile), %v (longest); memory %s now, %s at most", what,
+			took[len(took)/2].Round(100*time.Microsecond), took[len(took)*95/100].Round(100*time.Microsecond), took[len(took)-1].Round(100*time.Microsecond), memory(cmd.Process.Pid, "VmRSS"), memory(cmd.Process.Pid, "VmHWM"))
+	}
+	tell("alone", typing(5*time.Second))
+
+	ctx, stop := context.WithCancel(t.Context())
+	var wg sync.WaitGroup
+	hostile := func(clients int, do func(k int)) {
+		for k := range clients {
+			wg.Add(1)
+			go func() {
+				defer wg.Done()
+				for ctx.Err() == nil {
+					do(k)
+				}
+			}()
+		}
+	}
+	ask := func(ctx context.Context, method, path string, h http.Header, body io.Reader) {
+		req, err := http.NewRequestWithContext(ctx, method, s.url+path, body)
+		if err != nil {
+			return
+		}
+		req.Header = h
+		if r, err := noRedirect.Do(req); err == nil {
+			io.Copy(io.Discard, r.Body)
+			r.Body.Close()
+		}
+	}
+	mine := http.Header{"Cookie": {sessionCookie + "=" + session}}
+	bomb := bombOf(t, 300)
+	hostile(4, func(int) { // bombs
+		ask(ctx, "POST", "/no/such/address", http.Header{"Content-Encoding": {"gzip"}}, bytes.NewReader(bomb))
+	})
+	hostile(6, func(k int) { // bodies that never end
+		c, err := net.Dial("tcp", strings.TrimPrefix(s.url, "http://"))
+		if err != nil {
+			return
+		}
+		defer c.Close()
+		fmt.Fprintf(c, "POST /charts/open HTTP/1.1\r\nHost: x\r\nContent-Length: 24000000\r\n\r\n")
+		for i := 0; i < 50 && ctx.Err() == nil; i++ {
+			if _, err := c.Write(make([]byte, 4096)); err != nil {
+				return
+			}
+			time.Sleep(100 * time.Millisecond)
+		}
+	})
+	hostile(4, func(k int) { // drawings that nobody waits for
+		gone, hangUp := context.WithTimeout(ctx, 300*time.Millisecond)
+		defer hangUp()
+		ask(gone, "GET", "/review/"+link.Token, http.Header{}, nil)
+	})
+	hostile(3, func(k int) { // large pictures
+		ask(ctx, "GET", "/charts/"+crowded+"/export?format=png&scale=2", mine, nil)
+	})
+	hostile(3, func(k int) { // floods
+		ask(ctx, "POST", "/sign-in", http.Header{"Content-Type": {"application/x-www-form-urlencoded"}}, strings.NewReader(url.Values{"email": {demo.Email}, "password": {"wrong"}}.Encode()))
+		ask(ctx, "GET", "/charts", mine, nil)
+	})
+	tell("beside 20 hostile clients", typing(30*time.Second))
+	stop()
+	wg.Wait()
+	began := time.Now()
+	for _, after := range []time.Duration{5 * time.Second, 15 * time.Second, 30 * time.Second, time.Minute} {
+		time.Sleep(after - time.Since(began))
+		t.Logf("%v after they stopped: memory %s", time.Since(began).Round(time.Second), memory(cmd.Process.Pid, "VmRSS"))
+	}
+	tell("alone again", typing(5*time.Second))
+}
+
+// bombOf is so many MB of nothing, packed.
+func bombOf(t *testing.T, mb int) []byte {
+	var b bytes.Buffer
+	z := gzip.NewWriter(&b)
+	zeros := make([]byte, 1<<20)
+	for range mb {
+		z.Write(zeros)
+	}
+	if err := z.Close(); err != nil {
+		t.Fatal(err)
+	}
+	return b.Bytes()
+}
+
+// memory is what Linux tells of a process.
+func memory(pid int, what string) string {
+	b, _ := os.ReadFile(fmt.Sprintf("/proc/%d/status", pid))
+	if m := regexp.MustCompile(what + `:\s*(\d+) kB`).FindSubmatch(b); m != nil {
+		var kb int
+		fmt.Sscan(string(m[1]), &kb)
+		return fmt.Sprintf("%d MB", kb>>10)
+	}
+	return "unknown"
+}
