@@ -33,6 +33,7 @@ test: build
 soak: build
 	sh tools/test-needs.sh
 	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/...
+	if command -v gcc >/dev/null; then $(GO) test -race ./store ./web -run 'Append|WorkedOut|Readers|Workshop|HungUp|LiveChannel|Flood'; else echo "the race detector needs gcc, which is not here"; fi
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/typeset -run '^$$' -fuzz FuzzFit -fuzzminimizetime 10x -fuzztime 60m

@@ -35,6 +35,7 @@ func (s *Server) signIn(c fiber.Ctx) error {
 	t, err := s.store.SignIn(email, c.FormValue("password"))
 	if errors.Is(err, store.ErrSignIn) {
 		s.attempts.failed(address, email, known)
+		s.opts.Log.Warn("sign-in failed", "address", address)
 		c.Status(fiber.StatusUnauthorized)
 		return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.FormValue("to"), "Email": c.FormValue("email"), "Wrong": "The e-mail or password is wrong."})
 	}
@@ -42,6 +43,7 @@ func (s *Server) signIn(c fiber.Ctx) error {
 		return err
 	}
 	s.attempts.good(address, email, known)
+	s.opts.Log.Info("signed in", "address", address)
 	s.cookie(c, sessionCookie, t, cookieLife)
 	s.cookie(c, knownCookie, s.sign("known "+strings.ToLower(strings.TrimSpace(email))), 365*24*time.Hour)
 	return c.Redirect().Status(fiber.StatusSeeOther).To(local(c.FormValue("to")))
@@ -122,6 +124,7 @@ func (s *Server) changePassword(c fiber.Ctx) error {
 	switch {
 	case errors.Is(err, store.ErrSignIn):
 		s.attempts.failed(address, p.Email, true)
+		s.opts.Log.Warn("change of password failed", "person", p.ID, "address", address)
 		c.Status(fiber.StatusBadRequest)
 		return s.showAccount(c, fiber.Map{"Wrong": "The present password is wrong."})
 	case errors.As(err, &refusal):
@@ -131,6 +134,7 @@ func (s *Server) changePassword(c fiber.Ctx) error {
 		return err
 	}
 	s.attempts.good(address, p.Email, true)
+	s.opts.Log.Info("password changed", "person", p.ID, "address", address)
 	return s.showAccount(c, fiber.Map{"Done": "The password is changed. All other sessions have ended."})
 }
 

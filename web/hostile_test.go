@@ -270,3 +270,26 @@ func TestReadersShareADrawing(t *testing.T) {
 		t.Errorf("after a change the drawing is of %q: %v", d.name, err)
 	}
 }
+
+// Pictures are bounded, and what is no number is refused in words.
+func TestPictureLimits(t *testing.T) {
+	s := newSite(t)
+	cookie := mustSession(t, s)
+	c := chart.New("Large sheet")
+	c.Pages[0].W, c.Pages[0].H = 40000, 30000
+	id := s.keepChart(t, c)
+	for _, scale := range []string{"NaN", "Inf", "-1", "0", "0.5", "3.01", "10", "1e9", "two"} {
+		r := s.do(t, "GET", "/charts/"+id+"/export?format=png&scale="+scale, cookie, "", "", nil)
+		if b := body(t, r); r.StatusCode != 400 || !strings.Contains(b, "expected 1, 2 or 3") {
+			t.Errorf("scale=%s: %d %s", scale, r.StatusCode, b)
+		}
+	}
+	r := s.do(t, "GET", "/charts/"+id+"/export?format=png&scale=1", cookie, "", "", nil)
+	if b := body(t, r); r.StatusCode != 400 || !strings.Contains(b, "40000 x 30000 pixels is too large") {
+		t.Errorf("a picture of 1.2 billion pixels: %d %.200s", r.StatusCode, b)
+	}
+	r = s.do(t, "GET", "/charts/"+id+"/export?format=png", cookie, "", "", nil)
+	if r.Body.Close(); r.StatusCode != 200 {
+		t.Errorf("at a scale that fits: %d", r.StatusCode)
+	}
+}

@@ -88,7 +88,13 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	})
 	app.Use(recover.New())
 	app.Use(packed)
-	app.Use(helmet.New(helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}))
+	headers := helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}
+	app.Use(helmet.New(headers), func(c fiber.Ctx) error {
+		if strings.HasPrefix(o.Public, "https:") { // whether the proxy asks by https or not
+			c.Set(fiber.HeaderStrictTransportSecurity, "max-age=31536000")
+		}
+		return c.Next()
+	})
 	for _, l := range remarkLimits() {
 		app.Use("/review", l)
 	}
