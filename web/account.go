@@ -126,7 +126,7 @@ func (s *Server) changePassword(c fiber.Ctx) error {
 		s.attempts.failed(address, p.Email, true)
 		s.opts.Log.Warn("change of password failed", "person", p.ID, "address", address)
 		c.Status(fiber.StatusBadRequest)
-		return s.showAccount(c, fiber.Map{"Wrong": "The present password is wrong."})
+		return s.showAccount(c, fiber.Map{"Wrong": "The current password is wrong."})
 	case errors.As(err, &refusal):
 		c.Status(fiber.StatusBadRequest)
 		return s.showAccount(c, fiber.Map{"Wrong": sentence(refusal)})

@@ -27,7 +27,7 @@ func TestAccount(t *testing.T) {
 		b.press("Change password")
 	}
 	change("not the present one", "another of ten letters")
-	b.until("it is refused", `/present password is wrong/.test(document.querySelector('[role=alert]')?.textContent)`)
+	b.until("it is refused", `/current password is wrong/.test(document.querySelector('[role=alert]')?.textContent)`)
 	if _, err := s.store.Session(elsewhere); err != nil {
 		t.Error("a refused change ends sessions")
 	}

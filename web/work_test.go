@@ -40,7 +40,7 @@ func crammed(steps int) *chart.Chart {
 // Work for a caller who has hung up ends; nothing else waits for it.
 func TestHungUpDrawingEnds(t *testing.T) {
 	s := newSite(t)
-	id := s.keepChart(t, crammed(60))
+	id := s.keepChart(t, crammed(90))
 	session := mustSession(t, s)
 	ctx, hangUp := context.WithCancel(t.Context())
 	req, _ := http.NewRequestWithContext(ctx, "GET", s.url+"/charts/"+id+"/export?format=svg&job=abc", nil)
@@ -55,7 +55,7 @@ func TestHungUpDrawingEnds(t *testing.T) {
 	s.job(t, session, "abc", "done")
 
 	var comp scene.Composer
-	c := crammed(60)
+	c := crammed(90)
 	ctx, stop := context.WithCancel(t.Context())
 	time.AfterFunc(100*time.Millisecond, stop)
 	if _, err := comp.ComposeContext(ctx, c, c.Pages[0]); !errors.Is(err, context.Canceled) {
@@ -172,7 +172,7 @@ func TestHungUp(t *testing.T) {
 // A page says how far its job is, in the middle of it, and stops it.
 func TestJobIsToldAndStopped(t *testing.T) {
 	s := newSite(t)
-	id := s.keepChart(t, crammed(60))
+	id := s.keepChart(t, crammed(90))
 	b := s.browse(t)
 	b.signIn()
 	b.run(chromedp.Navigate(s.url + "/charts"))

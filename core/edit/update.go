@@ -71,6 +71,7 @@ type sheetShown struct {
 	w, h         float64
 	chart        string
 	index, count int
+	crowded      bool
 	plain        int // connectors, which it tells
 }
 
@@ -158,7 +159,7 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	d.offered = e.gap != nil
 
-	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Plain()}); fresh || sheet != d.sheet {
+	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Crowded, s.Plain()}); fresh || sheet != d.sheet {
 		d.sheet = sheet
 		u.Patch = append(u.Patch, s.Border())
 	}

@@ -165,6 +165,9 @@ func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 	return out
 }
 
+// Unfinished tells whether the last page had more lines than could be set apart.
+func (r *Router) Unfinished() bool { return r.meter.out }
+
 // forgetUnfinished forgets what a page's end before its time has left unknown.
 func (r *Router) forgetUnfinished() {
 	if r.meter.out {

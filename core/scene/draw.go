@@ -72,9 +72,9 @@ func (s *Sheet) Border() Element {
 		}
 		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Regular, 11, Quiet), bodies[i])
 	}
-	if n := s.Plain(); n > 0 {
+	if n := s.Plain(); n > 0 || s.Crowded {
 		size := 13 * math.Max(1, s.Page.W/chart.SheetW) // to be read when the sheet is seen whole
-		e.Items = append(e.Items, text(Clip(typeset.Regular, size, plainWords(n), b.X-2*18), 18, b.Bottom()-6, typeset.Regular, size, Red))
+		e.Items = append(e.Items, text(Clip(typeset.Regular, size, crowdedWords(n), b.X-2*18), 18, b.Bottom()-6, typeset.Regular, size, Red))
 	}
 	e.Items = spell(e.Items)
 	return e

@@ -132,3 +132,30 @@ func TestClip(t *testing.T) {
 		t.Errorf("%q", got)
 	}
 }
+
+// A page with more connectors than can be set apart says so on its sheet, in letters that
+// are read when it is seen whole.
+func TestCrowdedPageSaysSo(t *testing.T) {
+	p := chart.New("x").Pages[0]
+	p.W, p.H = 10*p.W, 10*p.H
+	s := &Sheet{Chart: "x", Page: p}
+	said := func() (words string, size float64) {
+		for _, i := range s.Border().Items {
+			if strings.Contains(i.Text, "Divide it") {
+				return i.Text, i.Size
+			}
+		}
+		return "", 0
+	}
+	if w, _ := said(); w != "" {
+		t.Errorf("a page that is not crowded says %q", w)
+	}
+	s.Crowded = true
+	if w, size := said(); !strings.HasPrefix(w, "Connectors lie on each other") || size != 130 {
+		t.Errorf("a crowded page says %q in %g px", w, size)
+	}
+	s.Lines = []Run{{Plain: true}, {Plain: true}, {}}
+	if w, _ := said(); !strings.HasPrefix(w, "2 connectors are drawn straight through") {
+		t.Errorf("with two drawn plainly it says %q", w)
+	}
+}

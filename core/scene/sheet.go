@@ -2,6 +2,7 @@ package scene
 
 import (
 	"context"
+	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -19,6 +20,8 @@ type Sheet struct {
 
 	Steps []Shape // as Page.Steps
 	Lines []Run   // as Page.Connectors
+
+	Crowded bool // there are more connectors than could be set apart
 
 	by     *Composer
 	routes []route.Route
@@ -243,7 +246,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 	if ctx.Err() != nil {
 		return nil
 	}
-	s.by, s.routes, c.last = c, routes, s
+	s.by, s.routes, c.last, s.Crowded = c, routes, s, c.router.Unfinished() || before != nil && before.crowded && slices.ContainsFunc(rp.Lines, func(l route.Line) bool { return l.Way != nil })
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
 		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Pins: r.Pins}

@@ -10,8 +10,9 @@ import (
 
 // Before is how a page was drawn, for pages that come out of it.
 type Before struct {
-	page   route.Page
-	routes []route.Route
+	page    route.Page
+	routes  []route.Route
+	crowded bool
 }
 
 // Before keeps how the sheet's page was drawn; nil when its Composer has made another
@@ -20,7 +21,7 @@ func (s *Sheet) Before() *Before {
 	if s.by == nil || s.by.last != s {
 		return nil
 	}
-	b := &Before{page: s.by.page, routes: slices.Clone(s.routes)}
+	b := &Before{page: s.by.page, routes: slices.Clone(s.routes), crowded: s.Crowded}
 	b.page.Boxes, b.page.Lines, b.page.Borders = slices.Clone(b.page.Boxes), slices.Clone(b.page.Lines), slices.Clone(b.page.Borders)
 	for i := range b.page.Lines {
 		b.page.Lines[i].Way = nil
@@ -41,7 +42,7 @@ func (b *Before) But(anew []*chart.Connector) *Before {
 	for _, c := range anew {
 		find[c.ID] = true
 	}
-	out := &Before{page: b.page}
+	out := &Before{page: b.page, crowded: b.crowded}
 	out.page.Lines = nil
 	for i, l := range b.page.Lines {
 		if !find[l.ID] {
@@ -51,9 +52,13 @@ func (b *Before) But(anew []*chart.Connector) *Before {
 	return out
 }
 
-// Ways are the ways to be kept that the page's connectors do not have.
+// Ways are the ways to be kept that the page's connectors do not have. Those of a crowded
+// page are not: it is to say so whenever it is read.
 func (s *Sheet) Ways() map[string]*chart.Way {
 	out := map[string]*chart.Way{}
+	if s.Crowded {
+		return out
+	}
 	for i := range s.Lines {
 		if r := &s.Lines[i]; !sameWay(r.Line.Way, r.way()) {
 			out[r.Line.ID] = r.way()

@@ -20,13 +20,17 @@ func lineWords(meaning, outcome, from, to string) string {
 	return t
 }
 
-// plainWords say that n connectors are drawn plainly, and what helps.
-func plainWords(n int) string {
-	which := "1 connector is"
-	if n > 1 {
-		which = fmt.Sprintf("%d connectors are", n)
+// crowdedWords say that there are too many connectors, of which n are drawn straight
+// through, and what helps.
+func crowdedWords(n int) string {
+	what := "Connectors lie on each other"
+	switch {
+	case n == 1:
+		what = "1 connector is drawn straight through"
+	case n > 1:
+		what = fmt.Sprintf("%d connectors are drawn straight through", n)
 	}
-	return which + " drawn straight through: this page has more of them than can be led around each other. Divide it into several."
+	return what + ": this page has more of them than can be led around each other. Divide it into several charts."
 }
 
 // unprintable says that n characters have no glyph.

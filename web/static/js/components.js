@@ -65,6 +65,19 @@ document.addEventListener('alpine:init', () => {
   }));
 });
 
+// What a button has to be copied. Without https a browser has no clipboard for pages: then
+// the text is marked, for the keys to copy.
+document.addEventListener('click', async (e) => {
+  const b = e.target.closest('[data-copy]');
+  if (!b) return;
+  if (navigator.clipboard) {
+    await navigator.clipboard.writeText(b.dataset.copy);
+    b.textContent = 'Copied';
+  } else {
+    [...document.querySelectorAll('input[readonly]')].find((i) => i.value === b.dataset.copy)?.select();
+  }
+});
+
 // What the server refuses is said where it was asked.
 document.addEventListener('htmx:response:error', (e) => {
   const words = e.detail.ctx.text || 'The server did not answer. Try again.';

@@ -11,11 +11,7 @@ const make = (tag, props, ...kids) => {
 export class Panels {
   constructor(core, perform, chart, facts, live) {
     Object.assign(this, { core, perform, chart, facts, live });
-    document.addEventListener('click', async (e) => {
-      const b = e.target.closest('button');
-      if (b?.hasAttribute('data-close')) b.closest('dialog').close();
-      if (b?.dataset.copy) { await navigator.clipboard.writeText(b.dataset.copy); b.textContent = 'Copied'; }
-    });
+    document.addEventListener('click', (e) => { e.target.closest('[data-close]')?.closest('dialog').close(); });
     document.addEventListener('submit', async (e) => { // a download is of what is on disk
       if (!e.target.action?.endsWith('/export') || this.ready) { this.ready = false; return; }
       e.preventDefault();
