@@ -356,6 +356,8 @@ func FuzzRoutes(f *testing.F) {
 		if n < 2 || n > 30 || !geom.Finite(gap, dx, dy) || math.Abs(gap) > 1e5 || math.Abs(dx) > 1e6 || math.Abs(dy) > 1e6 {
 			return
 		}
+		defer func(most int) { mostWork = most }(mostWork)
+		mostWork = 10_000_000 // crammed pages come to the end of it
 		p := generated(seed, n, gap)
 		p.Boxes[n/2].Rect.X += dx
 		p.Boxes[n/2].Rect.Y += dy
@@ -407,7 +409,12 @@ func FuzzRoutes(f *testing.F) {
 			Keep(&p, was, &q)
 			p, was = q, finite(q)
 		}
-		if fresh := new(Router).Routes(p); fmt.Sprint(fresh) != fmt.Sprint(was) {
+		var other Router
+		fresh := other.Routes(p)
+		if router.meter.out || other.meter.out { // how far they come depends on what they know
+			return
+		}
+		if fmt.Sprint(fresh) != fmt.Sprint(was) {
 			for i := range fresh {
 				if fmt.Sprint(fresh[i]) != fmt.Sprint(was[i]) {
 					t.Errorf("a router that saw other pages routes line %d %v, not %v", i, was[i], fresh[i])
