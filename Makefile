@@ -36,6 +36,8 @@ soak: build
 	if command -v gcc >/dev/null; then $(GO) test -race ./store ./web -run 'Append|WorkedOut|Readers|Workshop|HungUp|LiveChannel|Flood'; else echo "the race detector needs gcc, which is not here"; fi
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./web -run '^$$' -fuzz FuzzCommandsOverHTTP -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./core/layout -run '^$$' -fuzz FuzzLayout -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/typeset -run '^$$' -fuzz FuzzFit -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 10m
 	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzzminimizetime 10x -fuzztime 60m

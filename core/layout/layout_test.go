@@ -225,3 +225,55 @@ func TestManyWaysOut(t *testing.T) {
 		t.Errorf("%d bends by sides of their own, fewer than by any", n)
 	}
 }
+
+// FuzzLayout lays out pages of any shape, also when nobody waits for long: every step gets
+// a place that a page takes, the same each time, and none another's.
+func FuzzLayout(f *testing.F) {
+	f.Add(uint64(1), 12, 0, 3, 5, false)
+	f.Add(uint64(2), 40, 5, 30, 0, true)
+	f.Add(uint64(3), 60, 1, 200, 900, true)
+	f.Fuzz(func(t *testing.T, seed uint64, steps, lanes, more, left int, right bool) {
+		if steps < 1 || steps > 60 || lanes < 0 || lanes > 12 || more < 0 || more > 300 || left < 0 {
+			return
+		}
+		c := generated(seed, steps, lanes)
+		p := c.Pages[0]
+		r := rand.New(rand.NewPCG(seed, 5))
+		for i := range more { // from anywhere to anywhere, to itself, loose
+			l := &chart.Connector{ID: fmt.Sprint("more", i), Meaning: []chart.Meaning{chart.Flow, chart.Aside, chart.Data, chart.Note}[r.IntN(4)], From: chart.End{Step: p.Steps[r.IntN(steps)].ID}}
+			if r.IntN(10) > 0 {
+				l.To.Step = p.Steps[r.IntN(steps)].ID
+			}
+			p.Connectors = append(p.Connectors, l)
+		}
+		dir := Down
+		if right {
+			dir = Right
+		}
+		if cmd, ok, err := PageContext(&ending{t.Context(), left}, p, dir); err != nil && (ok || len(cmd.Parts) > 0) {
+			t.Fatal("ended, it comes back with something")
+		}
+		cmd, ok := Page(p, dir)
+		again, _ := Page(p, dir)
+		if !ok || fmt.Sprintf("%+v", cmd.Parts[len(cmd.Parts)-1]) != fmt.Sprintf("%+v", again.Parts[len(again.Parts)-1]) {
+			t.Fatal("laid out twice, it is another page")
+		}
+		if _, err := chart.Apply(c, cmd); err != nil {
+			t.Fatal(err)
+		}
+		for i, a := range p.Steps {
+			for _, b := range p.Steps[:i] {
+				if p.StepRect(a).Grow(-1).Overlaps(p.StepRect(b).Grow(-1)) {
+					t.Fatalf("%s stands on %s", a.ID, b.ID)
+				}
+			}
+		}
+		b, err := chart.Marshal(c)
+		if err == nil {
+			_, err = chart.Unmarshal(b)
+		}
+		if err != nil {
+			t.Fatal(err)
+		}
+	})
+}
