@@ -205,8 +205,8 @@ func addStep(p *Page, d Part) ([]Part, error) {
 	if p.Step(s.ID) != nil {
 		return nil, fmt.Errorf(stepTwice, s.ID)
 	}
-	if len(p.Steps) >= maxSteps {
-		return nil, fmt.Errorf(tooManySteps, maxSteps)
+	if len(p.Steps) >= MaxSteps {
+		return nil, fmt.Errorf(tooManySteps, MaxSteps)
 	}
 	if s.Lane != "" && p.Lane(s.Lane) == nil {
 		s.Lane = refuge(p) // the lane went away meanwhile

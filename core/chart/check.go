@@ -10,13 +10,15 @@ import (
 	"plaintracer/core/symbol"
 )
 
+// MaxSteps is how many steps a page can have.
+const MaxSteps = 10000
+
 // Limits keep a hostile or broken file from taking the program down. They are
 // far above what anybody can read on a page.
 const (
 	maxParts  = 50000
 	maxPages  = 200
 	maxLanes  = 100
-	maxSteps  = 10000
 	maxLines  = 20000
 	maxFields = 100
 	maxLabels = 20
@@ -228,8 +230,8 @@ func checkPage(p *Page) error {
 	if err := checkSheet(p); err != nil {
 		return err
 	}
-	if len(p.Lanes) > maxLanes || len(p.Steps) > maxSteps || len(p.Connectors) > maxLines {
-		return fmt.Errorf(pageTooFull, maxLanes, maxSteps, maxLines)
+	if len(p.Lanes) > maxLanes || len(p.Steps) > MaxSteps || len(p.Connectors) > maxLines {
+		return fmt.Errorf(pageTooFull, maxLanes, MaxSteps, maxLines)
 	}
 	if err := checkNulls(p); err != nil {
 		return err

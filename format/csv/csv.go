@@ -33,6 +33,9 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 	if err != nil {
 		return nil, err
 	}
+	if len(rows) > chart.MaxSteps {
+		return nil, fmt.Errorf("the table has %d rows; a page can have at most %d steps", len(rows), chart.MaxSteps)
+	}
 	c := chart.New(name)
 	p := c.Pages[0]
 	p.Title = name

@@ -2,6 +2,7 @@ package csv
 
 import (
 	"bytes"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -158,5 +159,17 @@ func TestFormulasAreHarmless(t *testing.T) {
 	q := again.Pages[0]
 	if q.Steps[0].Text != p.Steps[0].Text || q.Steps[1].Text != p.Steps[1].Text || len(q.Steps[1].Fields) != 1 || q.Steps[1].Fields[0] != p.Steps[1].Fields[0] {
 		t.Errorf("read again: %+v, %+v", q.Steps[0], q.Steps[1])
+	}
+}
+
+// A table of more rows than a page takes is refused before anything is done with it.
+func TestTooManyRows(t *testing.T) {
+	var b strings.Builder
+	b.WriteString("number,lane,symbol,text,next\n")
+	for i := range chart.MaxSteps + 1 {
+		fmt.Fprintf(&b, "%d,,,Do it,\n", i)
+	}
+	if _, err := Read([]byte(b.String()), "x"); err == nil || !strings.Contains(err.Error(), "the table has 10001 rows; a page can have at most 10000 steps") {
+		t.Errorf("it is %v", err)
 	}
 }
