@@ -230,10 +230,10 @@ func TestManyWaysOut(t *testing.T) {
 // a place that a page takes, the same each time, and none another's.
 func FuzzLayout(f *testing.F) {
 	f.Add(uint64(1), 12, 0, 3, 5, false)
-	f.Add(uint64(2), 40, 5, 30, 0, true)
-	f.Add(uint64(3), 60, 1, 200, 900, true)
+	f.Add(uint64(2), 20, 5, 30, 0, true)
+	f.Add(uint64(3), 24, 1, 90, 900, true)
 	f.Fuzz(func(t *testing.T, seed uint64, steps, lanes, more, left int, right bool) {
-		if steps < 1 || steps > 60 || lanes < 0 || lanes > 12 || more < 0 || more > 300 || left < 0 {
+		if steps < 1 || steps > 24 || lanes < 0 || lanes > 12 || more < 0 || more > 100 || left < 0 {
 			return
 		}
 		c := generated(seed, steps, lanes)
