@@ -60,8 +60,8 @@ func TestAcceptedCommandsCanBeReadAgain(t *testing.T) {
 		r := rand.New(rand.NewPCG(seed, 8))
 		c := New("extremes")
 		begin, _ := Marshal(c)
-		coord := func() float64 { return []float64{0, 1, -1, 999999, 1e6, -1e6, 500, 40}[r.IntN(8)] }
-		size := func() float64 { return []float64{8, 40, 100, 1e6}[r.IntN(4)] }
+		coord := func() float64 { return []float64{0, 1, -1, 9999999, 1e7, -1e7, 500, 40}[r.IntN(8)] }
+		size := func() float64 { return []float64{8, 40, 100, 1e7}[r.IntN(4)] }
 		id := func(k string) string { return fmt.Sprint(k, r.IntN(6)) }
 		var undo []Command
 		for range 60 {

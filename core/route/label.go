@@ -30,6 +30,7 @@ const (
 	beside   = 4.0   // px between line and label
 	farOff   = 0.4   // cost of a px off the best place
 	pace     = 3.0   // px between the places that are tried
+	astray   = 10e3  // px off its best place nobody would look for a label
 )
 
 // block is a label that lines keep off, but those of its own line's step.
@@ -392,11 +393,11 @@ func spots(pts []geom.Point, s Label, atStart bool, nth float64, try func(geom.R
 					far += 60
 				}
 			}
-			if far *= farOff; far >= least {
+			if far *= farOff; far >= least || far > astray*farOff {
 				if done+at >= home { // from here on it only gets farther
 					break
 				}
-				if ahead := math.Floor((home-done-at-least/farOff)/pace) - 1; ahead > 0 { // all of them as far
+				if ahead := math.Floor((home-done-at-min(least/farOff, astray))/pace) - 1; ahead > 0 { // all of them as far
 					t += ahead * pace
 				}
 				continue

@@ -91,3 +91,21 @@ func TestTooMuchWork(t *testing.T) {
 		t.Error("routed once more by the same router, it is another page")
 	}
 }
+
+// A label on a line across the largest page is looked for near where it would best stand.
+func TestLabelOfALongLine(t *testing.T) {
+	p := Page{
+		Boxes: []Box{box("a", 0, 0), box("b", 1e7, 4e6)},
+		Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 1}, Labels: []Label{{W: 30, H: 14}, {W: 30, H: 14}}}},
+	}
+	var r Router
+	out := r.Routes(p)
+	if done := r.meter.sum(); done > 100_000 {
+		t.Errorf("%d units of work", done)
+	}
+	for _, l := range out[0].Labels {
+		if d := geom.DistTo(out[0].Points, l.Centre()); d > 40 {
+			t.Errorf("the label at %v stands %g px off its line", l, d)
+		}
+	}
+}
