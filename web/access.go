@@ -80,6 +80,13 @@ func (s *Server) guard(r Route) fiber.Handler {
 			if t := c.Get(tokenHeader); t != "" && !s.tokenGood(c) {
 				return tooMuch(c, fiber.StatusForbidden, outOfDate)
 			}
+			if bodies[r.Path] > smallBody {
+				leave, err := s.roomFor(c)
+				if err != nil {
+					return err
+				}
+				defer leave()
+			}
 			if err := readBody(c, r.Path); err != nil {
 				return err
 			}

@@ -51,8 +51,8 @@ func TestBenchGrowth(t *testing.T) {
 			began = time.Now()
 			var comp scene.Composer
 			s := comp.Compose(c, c.Pages[0])
-			t.Logf("a table of %d rows, lanes %v: read and laid out in %v; routed in %v, %d of %d connectors drawn plainly",
-				n, lanes, read.Round(time.Millisecond), time.Since(began).Round(time.Millisecond), s.Plain(), len(s.Lines))
+			t.Logf("a table of %d rows, lanes %v: read and laid out in %v; routed in %v, %d of %d connectors drawn straight through, crowded %v",
+				n, lanes, read.Round(time.Millisecond), time.Since(began).Round(time.Millisecond), s.Plain(), len(s.Lines), s.Crowded)
 		}
 	}
 }

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"context"
 	"fmt"
 	"io"
 	"strings"
@@ -33,6 +34,25 @@ func packed(c fiber.Ctx) error {
 		return tooMuch(c, fiber.StatusUnsupportedMediaType, fmt.Sprintf("Send the request without compression; it came with Content-Encoding %q.", e))
 	}
 	return c.Next()
+}
+
+// mostLarge bodies beyond a form are in memory at once; others wait for largeWait.
+const mostLarge = 8
+
+var largeWait = 20 * time.Second // less in tests
+
+// roomFor waits until there is room for a large body; leave gives it back when the request
+// has been answered.
+func (s *Server) roomFor(c fiber.Ctx) (leave func(), err error) {
+	if n := c.Request().Header.ContentLength(); n >= 0 && n <= smallBody {
+		return func() {}, nil
+	}
+	ctx, cancel := context.WithTimeout(context.Background(), largeWait)
+	defer cancel()
+	if s.large.Acquire(ctx, 1) != nil {
+		return nil, tooMuch(c, fiber.StatusServiceUnavailable, busy)
+	}
+	return func() { s.large.Release(1) }, nil
 }
 
 // readBody reads the body of a request that may come in.

@@ -7,6 +7,7 @@ import (
 	"io"
 	"net"
 	"net/http"
+	"net/http/httptest"
 	"path/filepath"
 	"regexp"
 	"runtime"
@@ -15,6 +16,8 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/gofiber/fiber/v3"
+	"golang.org/x/sync/semaphore"
 
 	"plaintracer/core/chart"
 	"plaintracer/store"
@@ -134,6 +137,53 @@ func TestBodiesAreBounded(t *testing.T) {
 	}
 	if top > 100 {
 		t.Errorf("40 unfinished bodies hold %d MB", top)
+	}
+}
+
+// Large bodies of people who may send them are bounded in number: one more waits, and is
+// refused in words when there is no room for long. Small ones pass.
+func TestLargeBodiesTakeTurns(t *testing.T) {
+	defer func(was time.Duration) { largeWait = was }(largeWait)
+	largeWait = 50 * time.Millisecond
+	s := &Server{large: semaphore.NewWeighted(1)}
+	in, answer := make(chan bool), make(chan bool)
+	app := fiber.New()
+	app.Post("/", func(c fiber.Ctx) error {
+		leave, err := s.roomFor(c)
+		if err != nil {
+			return err
+		}
+		defer leave()
+		if c.Request().Header.ContentLength() > smallBody {
+			in <- true
+			<-answer
+		}
+		return nil
+	})
+	post := func(size int) int {
+		r, err := app.Test(httptest.NewRequest("POST", "/", bytes.NewReader(make([]byte, size))), fiber.TestConfig{Timeout: 0})
+		if err != nil {
+			t.Error(err)
+			return 0
+		}
+		return r.StatusCode
+	}
+	first := make(chan int)
+	go func() { first <- post(smallBody + 1) }()
+	<-in
+	if code := post(smallBody + 1); code != http.StatusServiceUnavailable {
+		t.Errorf("a second large body: %d", code)
+	}
+	if code := post(10); code != http.StatusOK {
+		t.Errorf("a small one: %d", code)
+	}
+	answer <- true
+	if code := <-first; code != http.StatusOK {
+		t.Errorf("the first: %d", code)
+	}
+	go func() { <-in; answer <- true }()
+	if code := post(smallBody + 1); code != http.StatusOK {
+		t.Errorf("with room again: %d", code)
 	}
 }
 

@@ -16,6 +16,7 @@ import (
 	"github.com/gofiber/fiber/v3/middleware/helmet"
 	"github.com/gofiber/fiber/v3/middleware/recover"
 	"github.com/gofiber/template/html/v2"
+	"golang.org/x/sync/semaphore"
 
 	"plaintracer/store"
 )
@@ -46,6 +47,7 @@ type Server struct {
 
 	attempts *attempts
 	workshop *workshop
+	large    *semaphore.Weighted // bodies beyond a form that are in memory
 }
 
 // policy lets nothing in that the application does not ship. WebAssembly needs
@@ -65,7 +67,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawings: newDrawings(), workshop: newWorkshop()}
+	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawings: newDrawings(), workshop: newWorkshop(), large: semaphore.NewWeighted(mostLarge)}
 
 	sub, err := fs.Sub(templates, "templates")
 	if err != nil {
