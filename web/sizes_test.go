@@ -234,3 +234,24 @@ func TestFingersInTheEditor(t *testing.T) {
 		t.Errorf("an empty place (%v) moved the page from %v to %v", bare, top, now)
 	}
 }
+
+// While a large chart is opened the paper says so, in its middle; when it is there, nothing
+// of that is left.
+func TestOpeningIsTold(t *testing.T) {
+	s := newSite(t)
+	id := s.keepChart(t, crammed(60)) // a second or two
+	b := s.browse(t)
+	b.signIn()
+	b.run(chromedp.Navigate(s.url + "/charts/" + id))
+	b.until("it is told", `getComputedStyle(document.querySelector('#opening')).opacity === '1' || document.body.dataset.ready`)
+	if eval[bool](b, `!document.body.dataset.ready`) {
+		desk, said := b.rect(`document.querySelector('#desk')`), b.rect(`document.querySelector('#opening')`)
+		if dx, dy := said.X+said.W/2-desk.X-desk.W/2, said.Y+said.H/2-desk.Y-desk.H/2; dx*dx+dy*dy > 16 {
+			t.Errorf("it is told %g, %g px off the middle of the paper", dx, dy)
+		}
+	}
+	b.until("the chart", `document.body.dataset.ready`)
+	if eval[bool](b, `document.querySelector('#opening').checkVisibility()`) {
+		t.Error("it is still told when the chart is there")
+	}
+}

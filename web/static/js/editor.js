@@ -237,5 +237,6 @@ async function start() {
 
 start().catch((e) => {
   console.error(e);
+  $('opening').hidden = true;
   $('disk').textContent = 'The chart could not be opened. Reload the page.';
 });
