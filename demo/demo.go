@@ -3,6 +3,7 @@
 package demo
 
 import (
+	"context"
 	_ "embed"
 	"fmt"
 	"strings"
@@ -35,13 +36,12 @@ func drawn(table []byte, name, title string) (*chart.Chart, error) {
 	}
 	p := c.Pages[0]
 	p.Title = title
-	for _, f := range []func(*chart.Page) (chart.Command, bool){
-		func(p *chart.Page) (chart.Command, bool) { return layout.Page(p, layout.Down) }, number.Page,
-	} {
-		if cmd, ok := f(p); ok {
-			if _, err := chart.Apply(c, cmd); err != nil {
-				return nil, err
-			}
+	if err := layout.Chart(context.Background(), c, layout.Down); err != nil {
+		return nil, err
+	}
+	if cmd, ok := number.Page(p); ok {
+		if _, err := chart.Apply(c, cmd); err != nil {
+			return nil, err
 		}
 	}
 	return c, nil

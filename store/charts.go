@@ -62,12 +62,12 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 	if strings.TrimSpace(c.Name) == "" {
 		c.Name = "Untitled chart"
 	}
+	if err := c.Check(); err != nil { // the limits of a chart hold for every way in
+		return "", Refusal{err}
+	}
 	b, err := chart.Marshal(c)
 	if err != nil {
 		return "", err
-	}
-	if _, err := chart.Unmarshal(b); err != nil { // the limits of a chart hold for every way in
-		return "", Refusal{err}
 	}
 	id := newID()
 	_, err = s.w.Exec(`INSERT INTO charts (id, owner, name, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?)`, id, owner, c.Name, now(), now(), owner, b)
@@ -104,5 +104,6 @@ func (s *Store) Destroy(id string) error {
 	s.mu.Lock()
 	delete(s.open, id)
 	s.mu.Unlock()
+	s.loaded.Remove(id)
 	return tx.Commit()
 }

@@ -21,6 +21,7 @@ import (
 	"time"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/layout"
 	"plaintracer/core/scene"
 	"plaintracer/demo"
 	"plaintracer/format/csv"
@@ -42,7 +43,7 @@ func TestBenchGrowth(t *testing.T) {
 			began := time.Now()
 			c, err := csv.Read(table, "Growth")
 			if err == nil {
-				err = layOut(t.Context(), c)
+				err = layout.Chart(t.Context(), c, layout.Down)
 			}
 			if err != nil {
 				t.Fatal(err)

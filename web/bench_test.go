@@ -31,10 +31,8 @@ func TestBench(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if cmd, ok := layout.Page(c.Pages[0], layout.Down); ok {
-			if _, err := chart.Apply(c, cmd); err != nil {
-				t.Fatal(err)
-			}
+		if err := layout.Chart(t.Context(), c, layout.Down); err != nil {
+			t.Fatal(err)
 		}
 		if _, err := s.store.AddChart(person.ID, c); err != nil {
 			t.Fatal(err)

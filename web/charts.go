@@ -162,7 +162,7 @@ func (s *Server) openFile(c fiber.Ctx) error {
 			ch, err = chart.Unmarshal(b)
 		case ".csv":
 			if ch, err = csv.Read(b, name); err == nil {
-				err = layOut(ctx, ch)
+				err = layout.Chart(ctx, ch, layout.Down)
 			}
 		default:
 			err = fmt.Errorf("%q cannot be opened; expected a steps table (.csv) or a chart (.json)", ext)
@@ -196,22 +196,6 @@ func (s *Server) typedList(c fiber.Ctx) error {
 		name = untitled
 	}
 	return s.keep(c, &chart.Chart{Name: name, Pages: []*chart.Page{p}})
-}
-
-func layOut(ctx context.Context, ch *chart.Chart) error {
-	for _, p := range ch.Pages {
-		cmd, ok, err := layout.PageContext(ctx, p, layout.Down)
-		if err != nil {
-			return err
-		}
-		if !ok {
-			continue
-		}
-		if _, err := chart.Apply(ch, cmd); err != nil {
-			return err
-		}
-	}
-	return nil
 }
 
 func (s *Server) rename(c fiber.Ctx) error {

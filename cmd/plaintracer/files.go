@@ -105,34 +105,12 @@ func importCommand() *cobra.Command {
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
-			for _, p := range c.Pages {
-				if cmd, ok := layout.Page(p, layout.Down); ok {
-					if _, err := chart.Apply(c, cmd); err != nil {
-						return err
-					}
-				}
+			if err := layout.Chart(cmd.Context(), c, layout.Down); err != nil {
+				return err
 			}
 			return writeChart(out, c)
 		},
 	}, &out)
-}
-
-// change makes a command that reads a chart, changes each page and writes it.
-func change(out *string, each func(p *chart.Page) (chart.Command, bool)) func(*cobra.Command, []string) error {
-	return func(_ *cobra.Command, args []string) error {
-		c, err := readChart(args[0])
-		if err != nil {
-			return err
-		}
-		for _, p := range c.Pages {
-			if cmd, ok := each(p); ok {
-				if _, err := chart.Apply(c, cmd); err != nil {
-					return err
-				}
-			}
-		}
-		return writeChart(*out, c)
-	}
 }
 
 func layoutCommand() *cobra.Command {
@@ -147,7 +125,14 @@ func layoutCommand() *cobra.Command {
 			if !ok {
 				return fmt.Errorf("--dir %q: expected right or down", dir)
 			}
-			return change(&out, func(p *chart.Page) (chart.Command, bool) { return layout.Page(p, d) })(cmd, args)
+			c, err := readChart(args[0])
+			if err != nil {
+				return err
+			}
+			if err := layout.Chart(cmd.Context(), c, d); err != nil {
+				return err
+			}
+			return writeChart(out, c)
 		},
 	}, &out)
 	cmd.Flags().StringVar(&dir, "dir", "down", "reading direction of pages without lanes: right or down (pages with lanes always read to the right)")
@@ -160,7 +145,20 @@ func numberCommand() *cobra.Command {
 		Use:   "number chart.json -o out.json",
 		Short: "Number the steps along the flow",
 		Args:  cobra.ExactArgs(1),
-		RunE:  change(&out, number.Page),
+		RunE: func(_ *cobra.Command, args []string) error {
+			c, err := readChart(args[0])
+			if err != nil {
+				return err
+			}
+			for _, p := range c.Pages {
+				if cmd, ok := number.Page(p); ok {
+					if _, err := chart.Apply(c, cmd); err != nil {
+						return err
+					}
+				}
+			}
+			return writeChart(out, c)
+		},
 	}, &out)
 }
 

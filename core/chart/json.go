@@ -58,15 +58,24 @@ func Unmarshal(b []byte) (*Chart, error) {
 		return nil, where(b, err)
 	}
 	c := &Chart{Name: f.Name, Pages: f.Pages}
-	if err := checkText("$.name", c.Name, maxName); err != nil {
+	if err := c.Check(); err != nil {
 		return nil, err
 	}
+	return c, nil
+}
+
+// Check tells what keeps the chart from being a chart file, and brings it into the form
+// that one has: two decimals, no list missing. Errors say where, as a JSON path.
+func (c *Chart) Check() error {
+	if err := checkText("$.name", c.Name, maxName); err != nil {
+		return err
+	}
 	if len(c.Pages) == 0 || len(c.Pages) > maxPages {
-		return nil, fmt.Errorf(badPages, maxPages)
+		return fmt.Errorf(badPages, maxPages)
 	}
 	for i, p := range c.Pages {
 		if p == nil {
-			return nil, fmt.Errorf(nullPage, i)
+			return fmt.Errorf(nullPage, i)
 		}
 		if p.Lanes == nil {
 			p.Lanes = []*Lane{}
@@ -78,15 +87,15 @@ func Unmarshal(b []byte) (*Chart, error) {
 			p.Connectors = []*Connector{}
 		}
 		if err := checkPage(p); err != nil {
-			return nil, fmt.Errorf(inPage, i, err)
+			return fmt.Errorf(inPage, i, err)
 		}
 		for _, q := range c.Pages[:i] {
 			if q.ID == p.ID {
-				return nil, fmt.Errorf(pageIDTwice, i, p.ID)
+				return fmt.Errorf(pageIDTwice, i, p.ID)
 			}
 		}
 	}
-	return c, nil
+	return nil
 }
 
 // where adds to a JSON error the line that it speaks of.

@@ -62,6 +62,23 @@ func Page(p *chart.Page, dir Direction) (cmd chart.Command, ok bool) {
 	return cmd, ok
 }
 
+// Chart lays out every page of a chart.
+func Chart(ctx context.Context, c *chart.Chart, dir Direction) error {
+	for _, p := range c.Pages {
+		cmd, ok, err := PageContext(ctx, p, dir)
+		if err != nil {
+			return err
+		}
+		if !ok {
+			continue
+		}
+		if _, err := chart.Apply(c, cmd); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 // PageContext is Page, which ends with the context's error soon after that has ended.
 func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
 	if len(p.Steps) == 0 {

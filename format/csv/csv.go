@@ -107,12 +107,10 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			return nil, fmt.Errorf("line %d, column data: row %q is not a store; expected rows whose symbol is stored data or direct access storage", d.n, d.key)
 		}
 	}
-	// Through the JSON form, so that the limits of a chart hold here too.
-	j, err := chart.Marshal(c)
-	if err != nil {
+	if err := c.Check(); err != nil {
 		return nil, err
 	}
-	return chart.Unmarshal(j)
+	return c, nil
 }
 
 func b2i(b bool) int {
