@@ -15,6 +15,30 @@ type document struct {
 	mu    sync.Mutex
 	chart *chart.Chart
 	seq   int
+
+	size *Size // of it, which is kept when the copy is dropped; nil when not known
+}
+
+// Size is how large a chart is.
+type Size struct{ Pages, Steps, Lanes int }
+
+// Size tells how large a chart is. It is read for that once, and again when it has changed.
+func (s *Store) Size(id string) (Size, error) {
+	d := s.document(id)
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	if d.size != nil {
+		return *d.size, nil
+	}
+	if err := s.load(d, id); err != nil {
+		return Size{}, err
+	}
+	d.size = &Size{Pages: len(d.chart.Pages)}
+	for _, p := range d.chart.Pages {
+		d.size.Steps += len(p.Steps)
+		d.size.Lanes += len(p.Lanes)
+	}
+	return *d.size, nil
 }
 
 // Incoming is a command as a window sends it, numbered by the window.
@@ -130,6 +154,7 @@ func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Log
 	if err := s.load(d, id); err != nil {
 		return nil, time.Time{}, err
 	}
+	d.size = nil
 	b, err := s.applySafely(d, id, client, in)
 	if err == nil && len(b.fresh) > 0 {
 		err = s.write(id, person, d, b)

@@ -110,7 +110,7 @@ func (s *Store) GoBack(id string) (left int, err error) {
 	if _, err := s.w.Exec(`UPDATE charts SET snapshot = ?, snapshot_seq = seq WHERE id = ? AND seq = ?`, good, id, seq); err != nil {
 		return 0, err
 	}
-	d.chart = nil
+	d.chart, d.size = nil, nil
 	return seq - done, nil
 }
 

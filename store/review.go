@@ -145,6 +145,25 @@ func (s *Store) Remarks(chart string) ([]Remark, error) {
 	return out, rows.Err()
 }
 
+// OpenRemarks counts the comments on a person's charts that are not settled, by chart.
+func (s *Store) OpenRemarks(owner string) (map[string]int, error) {
+	rows, err := s.r.Query(`SELECT r.chart, count(*) FROM comments r JOIN charts c ON c.id = r.chart WHERE c.owner = ? AND r.answers = '' AND r.settled = 0 GROUP BY r.chart`, owner)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	out := map[string]int{}
+	for rows.Next() {
+		var chart string
+		var n int
+		if err := rows.Scan(&chart, &n); err != nil {
+			return nil, err
+		}
+		out[chart] = n
+	}
+	return out, rows.Err()
+}
+
 // DropRemark deletes a comment with its answers, or an answer.
 func (s *Store) DropRemark(chart, id string) error {
 	r, err := s.w.Exec(`DELETE FROM comments WHERE chart = ? AND (id = ? OR answers = ?)`, chart, id, id)

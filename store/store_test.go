@@ -419,3 +419,30 @@ func TestFullDisk(t *testing.T) {
 		t.Errorf("a full disk is told as %v", err)
 	}
 }
+
+// The size of a chart is known without reading it again, also when it is not in memory any
+// more, and is right after each change.
+func TestSize(t *testing.T) {
+	s, _, p := opened(t)
+	id, err := s.AddChart(p.ID, chart.New("Grows"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for n := range 3 {
+		if z, err := s.Size(id); err != nil || z != (Size{1, n, 0}) {
+			t.Fatalf("with %d steps: %+v %v", n, z, err)
+		}
+		d := s.document(id)
+		s.loaded.Remove(id)
+		if d.chart != nil {
+			t.Fatal("it is still in memory")
+		}
+		if z, err := s.Size(id); err != nil || z.Steps != n || d.chart != nil {
+			t.Errorf("out of memory it is %+v, read again: %v %v", z, d.chart != nil, err)
+		}
+		add := chart.Command{Words: "add", Parts: []chart.Part{{Do: "step.add", Page: "p1", Step: &chart.Step{ID: fmt.Sprint("s", n), Symbol: symbol.Process, W: 100, H: 50}}}}
+		if _, _, err := s.Append(id, p.ID, "window1", []Incoming{{N: n + 1, Command: add}}, func([]Logged) {}); err != nil {
+			t.Fatal(err)
+		}
+	}
+}

@@ -32,43 +32,33 @@ func (s *Server) cards(c fiber.Ctx, binned bool) ([]card, error) {
 	if err != nil {
 		return nil, err
 	}
+	open, err := s.store.OpenRemarks(person(c).ID)
+	if err != nil {
+		return nil, err
+	}
 	var out []card
 	for _, e := range es {
-		ch, _, err := s.store.Chart(e.ID)
+		k := card{Entry: e, Open: open[e.ID], Mine: e.Changer == person(c).ID}
+		size, err := s.store.Size(e.ID)
 		var broken *store.ErrUnreadable
-		if errors.As(err, &broken) { // the others are there all the same
+		switch {
+		case errors.As(err, &broken): // the others are there all the same
 			s.opts.Log.Error("unreadable", "chart", e.ID, "error", err)
-			out = append(out, card{Entry: e, Broken: true, Mine: e.Changer == person(c).ID})
-			continue
-		}
-		if err != nil {
+			k.Broken = true
+		case err != nil:
 			return nil, err
 		}
-		remarks, err := s.store.Remarks(e.ID)
-		if err != nil {
-			return nil, err
-		}
-		k := card{Entry: e, Counts: counts(ch), Mine: e.Changer == person(c).ID}
-		for _, r := range remarks {
-			if r.Answers == "" && !r.Settled {
-				k.Open++
-			}
-		}
+		k.Counts = counts(size)
 		out = append(out, k)
 	}
 	return out, nil
 }
 
 // counts says how large a chart is: 2 pages · 13 steps · 5 lanes.
-func counts(c *chart.Chart) string {
-	steps, lanes := 0, 0
-	for _, p := range c.Pages {
-		steps += len(p.Steps)
-		lanes += len(p.Lanes)
-	}
-	words := []string{many(len(c.Pages), "page"), many(steps, "step")}
-	if lanes > 0 {
-		words = append(words, many(lanes, "lane"))
+func counts(z store.Size) string {
+	words := []string{many(z.Pages, "page"), many(z.Steps, "step")}
+	if z.Lanes > 0 {
+		words = append(words, many(z.Lanes, "lane"))
 	}
 	return strings.Join(words, " · ")
 }
