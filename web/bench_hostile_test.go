@@ -1,7 +1,6 @@
 package web
 
 import (
-	"bufio"
 	"bytes"
 	"compress/gzip"
 	"context"
@@ -12,7 +11,6 @@ import (
 	"net/http"
 	"net/url"
 	"os"
-	"os/exec"
 	"regexp"
 	"slices"
 	"strings"
@@ -81,21 +79,9 @@ func TestBenchHostile(t *testing.T) {
 	}
 	st.Close()
 
-	cmd := exec.Command(os.Args[0])
-	cmd.Env = append(os.Environ(), "PLAINTRACER_TEST_SERVER="+dir)
-	out, err := cmd.StdoutPipe()
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := cmd.Start(); err != nil {
-		t.Fatal(err)
-	}
+	cmd, address := serverProcess(t, dir)
 	defer func() { cmd.Process.Kill(); cmd.Wait() }()
-	line, err := bufio.NewReader(out).ReadString('\n')
-	if err != nil {
-		t.Fatal(err)
-	}
-	s.url = "http://" + strings.TrimSpace(line)
+	s.url = address
 	token := s.token(t, session)
 
 	n := 0

@@ -31,7 +31,14 @@ func newSite(t testing.TB) *site {
 	if err := demo.Fill(s); err != nil {
 		t.Fatal(err)
 	}
-	app, err := New(s, Options{})
+	t.Cleanup(func() { s.Close() })
+	return (&site{store: s, dir: dir}).as(t, Options{})
+}
+
+// as serves the same data with other options.
+func (s *site) as(t testing.TB, o Options) *site {
+	t.Helper()
+	app, err := New(s.store, o)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -40,8 +47,8 @@ func newSite(t testing.TB) *site {
 		t.Fatal(err)
 	}
 	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
-	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second); s.Close() })
-	return &site{"http://" + ln.Addr().String(), s, dir}
+	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second) })
+	return &site{"http://" + ln.Addr().String(), s.store, s.dir}
 }
 
 // browser is a window of headless Chromium, 1280x800.

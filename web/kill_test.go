@@ -44,6 +44,25 @@ func TestMain(m *testing.M) {
 	os.Exit(m.Run())
 }
 
+// serverProcess starts a server on a data folder as a process of its own.
+func serverProcess(t *testing.T, dir string) (cmd *exec.Cmd, url string) {
+	t.Helper()
+	cmd = exec.Command(os.Args[0])
+	cmd.Env = append(os.Environ(), "PLAINTRACER_TEST_SERVER="+dir)
+	out, err := cmd.StdoutPipe()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := cmd.Start(); err != nil {
+		t.Fatal(err)
+	}
+	line, err := bufio.NewReader(out).ReadString('\n')
+	if err != nil {
+		t.Fatal(err)
+	}
+	return cmd, "http://" + strings.TrimSpace(line)
+}
+
 // The server is killed (SIGKILL) at 20 random moments in bursts of commands;
 // after each restart every acknowledged command is there.
 func TestKilled(t *testing.T) {
@@ -69,20 +88,8 @@ func TestKilled(t *testing.T) {
 	var mu sync.Mutex
 	r := rand.New(rand.NewPCG(4, 4))
 	for round := range 20 {
-		cmd := exec.Command(os.Args[0])
-		cmd.Env = append(os.Environ(), "PLAINTRACER_TEST_SERVER="+dir)
-		out, err := cmd.StdoutPipe()
-		if err != nil {
-			t.Fatal(err)
-		}
-		if err := cmd.Start(); err != nil {
-			t.Fatal(err)
-		}
-		line, err := bufio.NewReader(out).ReadString('\n')
-		if err != nil {
-			t.Fatal(err)
-		}
-		s := &site{url: "http://" + strings.TrimSpace(line)}
+		cmd, url := serverProcess(t, dir)
+		s := &site{url: url}
 		token := s.token(t, cookie)
 		var wg sync.WaitGroup
 		for k := range 3 {

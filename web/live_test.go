@@ -11,7 +11,6 @@ import (
 	"time"
 
 	"github.com/fasthttp/websocket"
-	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
 )
@@ -90,17 +89,7 @@ func TestLiveOrigin(t *testing.T) {
 	if c, code := s.listen(t, id, session, "https://evil.example"); c != nil || code != 403 {
 		t.Errorf("a page of another server: %d", code)
 	}
-	app, err := New(s.store, Options{Public: "https://charts.example.org/"})
-	if err != nil {
-		t.Fatal(err)
-	}
-	ln, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		t.Fatal(err)
-	}
-	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
-	defer app.ShutdownWithTimeout(time.Second)
-	behind := &site{"http://" + ln.Addr().String(), s.store, s.dir}
+	behind := s.as(t, Options{Public: "https://charts.example.org/"})
 	if c, code := behind.listen(t, id, session, "https://charts.example.org"); c == nil {
 		t.Errorf("behind a proxy: %d", code)
 	}
