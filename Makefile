@@ -65,6 +65,7 @@ assets:
 check:
 	test -z "$$(gofmt -l $$(git ls-files '*.go'))"
 	$(GO) vet ./...
+	$(GO) tool staticcheck ./...
 	GOOS=js GOARCH=wasm $(GO) vet ./cmd/tracerwasm
 
 clean:

@@ -125,9 +125,7 @@ func (r *Router) putLabels(p *Page, now []labelled, known bool) {
 	}
 	if known {
 		for i := range now {
-			for _, gone := range t.last[i].at[min(len(now[i].at), len(t.last[i].at)):] {
-				t.touched = append(t.touched, gone)
-			}
+			t.touched = append(t.touched, t.last[i].at[min(len(now[i].at), len(t.last[i].at)):]...) // those that are gone
 		}
 	}
 	for i := range now {
