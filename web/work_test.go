@@ -7,6 +7,8 @@ import (
 	"io"
 	"net"
 	"net/http"
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -184,4 +186,33 @@ func TestJobIsToldAndStopped(t *testing.T) {
 	b.press("Stop")
 	b.until("it is gone", `!document.querySelector('dialog[open]')`)
 	s.job(t, mustSession(t, s), eval[string](b, `document.querySelector('#ask [name=job]').value`), "done")
+}
+
+// Opening a large table says so, and stopped in the middle it leaves nothing behind. The
+// page is asked afterwards, since it answers nothing while it goes to the next one.
+func TestOpeningAFileIsStopped(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.open("/charts")
+	file := filepath.Join(t.TempDir(), "large.csv")
+	if err := os.WriteFile(file, benchTable(10000), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	b.press("Open a file Steps table (.csv) or chart (.json)")
+	b.run(chromedp.SetUploadFiles(chromedp.CSS("[name=file]"), []string{file}))
+	eval[bool](b, `(window.told = '', setInterval(() => {
+	  const d = document.querySelector('dialog[open]');
+	  if (!d || !/At work/.test(d.innerText)) return;
+	  window.told = d.innerText;
+	  d.querySelector('button').click();
+	}, 20), setTimeout(() => [...document.querySelectorAll('.start-form button')].find(x => x.textContent === 'Open').click(), 100), true)`)
+	b.until("it is told and stopped", `window.told !== '' && !document.querySelector('dialog[open]')`)
+	if told := eval[string](b, `window.told`); !strings.HasPrefix(told, "Opening the file") {
+		t.Errorf("it says %q", told)
+	}
+	s.job(t, mustSession(t, s), eval[string](b, `document.querySelector('[action$=open] [name=job]').value`), "done")
+	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 3 {
+		t.Errorf("there are %d charts", n)
+	}
 }
