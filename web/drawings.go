@@ -86,12 +86,12 @@ func (s *Server) drawn(ctx context.Context, id string) (*drawing, error) {
 }
 
 // take finds a drawing or has it made; leave tells that it is not waited for any more.
-func (ds *drawings) take(key string, make func(context.Context, *drawing) error) (d *drawing, leave func()) {
+func (ds *drawings) take(key string, making func(context.Context, *drawing) error) (d *drawing, leave func()) {
 	ds.mu.Lock()
 	defer ds.mu.Unlock()
 	d, ok := ds.made.Get(key)
 	if !ok {
-		d = ds.begin(key, make)
+		d = ds.begin(key, making)
 	}
 	d.waiting++
 	return d, func() {

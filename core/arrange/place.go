@@ -99,7 +99,7 @@ func Free(p *chart.Page, want geom.Rect, others, lines []geom.Rect, gap float64)
 			r.Y += float64(j) * pitchY
 			pl := Settle(p, "", r)
 			r.X, r.Y = pl.X, p.LaneTop(pl.Lane)+pl.Y
-			if clear([]geom.Rect{r}, 0, 0, others, lines, gap) {
+			if isClear([]geom.Rect{r}, 0, 0, others, lines, gap) {
 				best, least = r, cost
 			}
 		}

@@ -85,7 +85,7 @@ func Beside(boxes, others, lines []geom.Rect, gap float64, lanes bool) (dx, dy f
 	best := math.Inf(1)
 	dx = limX * pitch
 	try := func(x, y float64) {
-		if c := math.Hypot(x, y); c < best && clear(boxes, x, y, others, lines, gap) {
+		if c := math.Hypot(x, y); c < best && isClear(boxes, x, y, others, lines, gap) {
 			best, dx, dy = c, x, y
 		}
 	}
@@ -101,8 +101,8 @@ func Beside(boxes, others, lines []geom.Rect, gap float64, lanes bool) (dx, dy f
 // offLine is what a step keeps to a line that it has nothing to do with, px.
 const offLine = 10.0
 
-// clear tells whether boxes moved by (dx, dy) stand clear of others and of lines.
-func clear(boxes []geom.Rect, dx, dy float64, others, lines []geom.Rect, gap float64) bool {
+// isClear tells whether boxes moved by (dx, dy) stand clear of others and of lines.
+func isClear(boxes []geom.Rect, dx, dy float64, others, lines []geom.Rect, gap float64) bool {
 	for _, b := range boxes {
 		b.X, b.Y = b.X+dx, b.Y+dy
 		near, off := b.Grow(gap-0.5), b.Grow(offLine)

@@ -161,12 +161,12 @@ func (e *Editor) reroute() {
 // resetLabels lets labels placed by hand find their places.
 func (e *Editor) resetLabels() {
 	e.setLines(didResetLabels, sayLabelsAlready, func(c *chart.Connector) *chart.Part {
-		ls, any := append([]chart.Label{}, c.Labels...), false
+		ls, placed := append([]chart.Label{}, c.Labels...), false
 		for i := range ls {
-			any = any || ls[i].Place != nil
+			placed = placed || ls[i].Place != nil
 			ls[i].Place = nil
 		}
-		if !any {
+		if !placed {
 			return nil
 		}
 		return &chart.Part{Labels: &ls}

@@ -356,10 +356,10 @@ func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
 		return nil
 	}
 	ls := append([]chart.Label{}, c.Labels...)
-	switch new := t.label >= len(ls); {
-	case new && text == "" || !new && ls[t.label].Text == text:
+	switch added := t.label >= len(ls); {
+	case added && text == "" || !added && ls[t.label].Text == text:
 		return nil
-	case new:
+	case added:
 		ls = append(ls, chart.Label{Text: text, Place: t.place})
 	case text == "":
 		ls = slices.Delete(ls, t.label, t.label+1)

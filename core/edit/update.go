@@ -38,7 +38,7 @@ type element[T any] struct {
 func (s *shown[T]) begin() { s.now, s.last, s.off = s.last[:0], s.now, 0 }
 
 // at is what was shown of the next element, and whether it is new.
-func (s *shown[T]) at(id string) (was *T, new bool) {
+func (s *shown[T]) at(id string) (was *T, added bool) {
 	i := len(s.now) + s.off // behind the one before it, else it is looked for
 	if i >= len(s.last) || s.last[i] == nil || s.last[i].id != id {
 		i = slices.IndexFunc(s.last, func(e *element[T]) bool { return e != nil && e.id == id })
@@ -47,13 +47,13 @@ func (s *shown[T]) at(id string) (was *T, new bool) {
 		}
 	}
 	var e *element[T]
-	if new = i < 0; new {
+	if added = i < 0; added {
 		e = &element[T]{id: id}
 	} else {
 		e, s.last[i] = s.last[i], nil
 	}
 	s.now = append(s.now, e)
-	return &e.T, new
+	return &e.T, added
 }
 
 // dropped adds to a list what is not there any more, by class and id.
@@ -165,7 +165,7 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	for _, l := range s.Page.Lanes {
 		now := laneShown{*l, s.Page.LaneRect(l)}
-		if was, new := d.lanes.at(l.ID); new || *was != now {
+		if was, added := d.lanes.at(l.ID); added || *was != now {
 			*was = now
 			u.Patch = append(u.Patch, s.LaneElement(l))
 		}
@@ -175,10 +175,10 @@ func (e *Editor) Update(fresh bool) Update {
 	for i := range s.Steps {
 		sh := &s.Steps[i]
 		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text}, geom.Pt(sh.Rect.X, sh.Rect.Y)
-		was, new := d.steps.at(sh.Step.ID)
+		was, added := d.steps.at(sh.Step.ID)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
-		case new || was.stepLook != look || !dragged && (by != geom.Point{} || was.by != geom.Point{}):
+		case added || was.stepLook != look || !dragged && (by != geom.Point{} || was.by != geom.Point{}):
 			*was = stepShown{look, at, geom.Point{}}
 			u.Patch = append(u.Patch, s.StepElement(sh))
 		case by != was.by:
@@ -190,7 +190,7 @@ func (e *Editor) Update(fresh bool) Update {
 	for i := range s.Lines {
 		r := &s.Lines[i]
 		look := lookOf(r.Line)
-		if was, new := d.lines.at(r.Line.ID); new || was.look != look || !sameRun(&was.run, r) {
+		if was, added := d.lines.at(r.Line.ID); added || was.look != look || !sameRun(&was.run, r) {
 			*was = lineShown{*r, look}
 			u.Patch = append(u.Patch, s.LineElement(r))
 		}

@@ -53,8 +53,8 @@ type stretch struct {
 	lead      int     // the stretch that this one moves along with; itself, when it leads
 }
 
-func (r *Router) newNudger(p Page, paths []*found, clear []block) *nudger {
-	n := &nudger{p: p, clear: clear, near: &r.near, meter: &r.meter, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
+func (r *Router) newNudger(p Page, paths []*found, blocks []block) *nudger {
+	n := &nudger{p: p, clear: blocks, near: &r.near, meter: &r.meter, paths: paths, lines: make([][]geom.Point, len(paths)), nudging: &r.nudging}
 	all := 0
 	var rooms []geom.Rect
 	for _, f := range paths {

@@ -114,11 +114,11 @@ func (s *Sheet) cross() {
 		return s.Page.Crossings
 	}
 	marks := func(c chart.Crossings) bool { return c == chart.Arch || c == chart.Break }
-	any := false
+	marked := false
 	for i := range s.Lines {
-		any = any || marks(style(&s.Lines[i]))
+		marked = marked || marks(style(&s.Lines[i]))
 	}
-	if !any {
+	if !marked {
 		return
 	}
 	var level, upright, slanted []straight
