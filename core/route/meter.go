@@ -18,6 +18,8 @@ const (
 	mostStates = 4 << 20
 	// mostPairs of stretches are set apart from each other in one direction.
 	mostPairs = 150_000
+	// seldom is how many times work is counted before it is summed up.
+	seldom = 16
 	// askEvery is the work between two looks at whether somebody still waits.
 	askEvery = 10_000
 )
@@ -30,6 +32,7 @@ type meter struct {
 	indexes []*geom.Index // they count what they look at
 	work    int           // beside that
 	asked   int           // the work at the last look
+	calls   int           // of spend
 	out     bool
 	gone    bool // nobody waits: what comes out does not matter
 }
@@ -37,6 +40,7 @@ type meter struct {
 func (m *meter) start(ctx context.Context, indexes ...*geom.Index) {
 	*m = meter{ctx: ctx, indexes: indexes}
 	m.work = -m.sum()
+	m.calls = seldom - 1
 	m.spend(askEvery)
 }
 
@@ -52,6 +56,9 @@ func (m *meter) sum() int {
 // spend counts work and tells whether to end.
 func (m *meter) spend(units int) (end bool) {
 	m.work += units
+	if m.calls++; m.calls%seldom != 0 {
+		return m.out
+	}
 	if all := m.sum(); all-m.asked >= askEvery {
 		m.asked = all
 		m.gone = m.gone || m.ctx.Err() != nil

@@ -22,6 +22,7 @@ const (
 func (s *Sheet) Drawing() Drawing {
 	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: Paper}
 	d.Elements = append(d.Elements, s.Border())
+	s.byID = s.Page.StepsByID() // two are asked for of every connector
 	for _, l := range s.Page.Lanes {
 		d.Elements = append(d.Elements, s.LaneElement(l))
 	}
@@ -213,12 +214,12 @@ func (s *Sheet) sentence(r *Run) string {
 	return lineWords(string(r.Line.Meaning), r.Line.Outcome(), name(r.Line.From), name(r.Line.To))
 }
 
-// step finds a step of the page. Drawings ask for two of every connector.
+// step finds a step of the page.
 func (s *Sheet) step(id string) *chart.Step {
-	if s.byID == nil {
-		s.byID = s.Page.StepsByID()
+	if s.byID != nil {
+		return s.byID[id]
 	}
-	return s.byID[id]
+	return s.Page.Step(id)
 }
 
 // Clip shortens a text to a width, with an ellipsis in place of what is left

@@ -25,7 +25,7 @@ type Sheet struct {
 
 	by     *Composer
 	routes []route.Route
-	byID   map[string]*chart.Step // made when asked for
+	byID   map[string]*chart.Step // for a whole drawing; nil else
 }
 
 // Shape is a step as drawn. Its box may be larger than stored: text never
