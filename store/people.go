@@ -69,7 +69,7 @@ func (s *Store) Join(invitation, email, name, password string) (Person, error) {
 	return p, tx.Commit()
 }
 
-// ChangePassword gives a person another password, when the present one is right, and ends
+// ChangePassword gives a person another password, when the current one is right, and ends
 // all sessions but the one given.
 func (s *Store) ChangePassword(p Person, now, next, session string) error {
 	var hash string

@@ -113,7 +113,7 @@ func (s *Server) showAccount(c fiber.Ctx, said fiber.Map) error {
 	return s.render(c, "account", data)
 }
 
-// changePassword wants the present one, and no faster than one may sign in.
+// changePassword wants the current one, and no faster than one may sign in.
 func (s *Server) changePassword(c fiber.Ctx) error {
 	p, address := person(c), c.IP()
 	if wait := s.attempts.wait(address, p.Email, true); wait > 0 {

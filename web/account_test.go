@@ -11,7 +11,7 @@ import (
 	"plaintracer/demo"
 )
 
-// A person changes the password, which wants the present one and ends other sessions, and
+// A person changes the password, which wants the current one and ends other sessions, and
 // invites a colleague, who makes an account of their own.
 func TestAccount(t *testing.T) {
 	s := newSite(t)
@@ -67,9 +67,9 @@ func TestAccount(t *testing.T) {
 	}
 }
 
-// The wrong present password is slowed down like a sign-in: a session that somebody left
+// A wrong current password is slowed down like a sign-in: a session that somebody left
 // open is no way to guess it.
-func TestGuessingThePresentPassword(t *testing.T) {
+func TestGuessingTheCurrentPassword(t *testing.T) {
 	s := newSite(t)
 	session := mustSession(t, s)
 	token := s.token(t, session)
