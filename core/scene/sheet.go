@@ -233,7 +233,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 			shapes[i], r.Labels = looks[first:n:n], labels[first:n:n]
 		}
 		if before == nil {
-			r.Way, r.Firm = routeOf(l.Way), true
+			r.Was, r.Firm = routeOf(l.Way), true
 		}
 		rp.Lines = append(rp.Lines, r)
 	}
@@ -246,7 +246,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 	if ctx.Err() != nil {
 		return nil
 	}
-	s.by, s.routes, c.last, s.Crowded = c, routes, s, c.router.Unfinished() || before != nil && before.crowded && slices.ContainsFunc(rp.Lines, func(l route.Line) bool { return l.Way != nil })
+	s.by, s.routes, c.last, s.Crowded = c, routes, s, c.router.Unfinished() || before != nil && before.crowded && slices.ContainsFunc(rp.Lines, func(l route.Line) bool { return l.Was != nil })
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
 		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Pins: r.Pins}

@@ -1,4 +1,4 @@
-package route
+package find
 
 import (
 	"slices"
@@ -7,14 +7,14 @@ import (
 )
 
 // guide is a line that a path may follow: it holds at the coordinate at, and
-// from lo to hi it is of interest there, by a box, a port or a wall.
+// from lo to hi it is of interest there, by a box, a port or a Wall.
 type guide struct{ at, lo, hi float64 }
 
 // ground is what a search finds its way among.
 type ground struct {
 	boxes []geom.Rect
 	tight [][2]int // boxes that stand nearer to each other than two margins
-	walls []wall
+	walls []Wall
 	pins  []Pin
 }
 
@@ -65,7 +65,7 @@ type ring struct {
 // visibility graph of Wybrow, Marriott and Stuckey 2009). Guides stand at the
 // margins of each box, and where gates, walls and pins ask for them.
 // It fails where there are too many places to search among.
-func (s *searcher) lay(g *ground, from, to []gate) bool {
+func (s *searcher) lay(g *ground, from, to []Gate) bool {
 	s.guides(g, from, to)
 	level, upright := &s.fields[axis(true)], &s.fields[axis(false)]
 	upright.at, level.at = places(upright.at, s.upright, g.boxes, false), places(level.at, s.level, g.boxes, true)
@@ -215,10 +215,10 @@ func (s *searcher) price(k int, r *run) {
 	}
 	for _, w := range s.walls {
 		// Running along a line is dear, crossing it is not.
-		if axis(w.a.X != w.b.X) != k {
+		if axis(w.A.X != w.B.X) != k {
 			continue
 		}
-		b := geom.Span(w.a, w.b).Grow(Gap - 1)
+		b := geom.Span(w.A, w.B).Grow(Gap - 1)
 		from, to, p0, p1 := b.X, b.Right(), b.Y, b.Bottom()
 		if k == axis(true) {
 			from, to, p0, p1 = p0, p1, from, to
@@ -250,7 +250,7 @@ func (s *searcher) extra(r *run, lo, hi float64) float64 {
 }
 
 // guides lists the guides beside the margins of the boxes.
-func (s *searcher) guides(g *ground, from, to []gate) {
+func (s *searcher) guides(g *ground, from, to []Gate) {
 	s.upright, s.level = s.upright[:0], s.level[:0]
 	for _, t := range g.tight { // through a gap too narrow for two margins
 		b, c := &g.boxes[t[0]], &g.boxes[t[1]]
@@ -261,7 +261,7 @@ func (s *searcher) guides(g *ground, from, to []gate) {
 			s.level = gapMiddle(s.level, b.Y, b.Bottom(), c.Y, c.Bottom(), lo, hi)
 		}
 	}
-	for _, gs := range [2][]gate{from, to} {
+	for _, gs := range [2][]Gate{from, to} {
 		for i := range gs {
 			p := gs[i].turn
 			s.upright = append(s.upright, guide{p.X, p.Y, p.Y})
@@ -269,7 +269,7 @@ func (s *searcher) guides(g *ground, from, to []gate) {
 		}
 	}
 	for _, w := range g.walls {
-		if r := geom.Span(w.a, w.b).Grow(Gap); w.a.X == w.b.X {
+		if r := geom.Span(w.A, w.B).Grow(Gap); w.A.X == w.B.X {
 			s.upright = append(s.upright, guide{r.X, r.Y, r.Bottom()}, guide{r.Right(), r.Y, r.Bottom()})
 		} else {
 			s.level = append(s.level, guide{r.Y, r.X, r.Right()}, guide{r.Bottom(), r.X, r.Right()})

@@ -1,9 +1,9 @@
-package route
+package find
 
 // findAway finds for every open run how many bends a path along it still has to
 // make at least: one less than its away says, and where that is 0 there is no way. It
 // keeps a search from looking into every place of a dead end.
-func (s *searcher) findAway(m *meter) {
+func (s *searcher) findAway(m *Meter) {
 	for k := range s.fields {
 		f := &s.fields[k]
 		s.unseen[k] = s.unseen[k][:0]
@@ -17,7 +17,7 @@ func (s *searcher) findAway(m *meter) {
 	for i := range s.goals { // along the way into it
 		g := &s.goals[i]
 		for k := range s.fields {
-			if g.g.free || k == axis(level(g.in)) {
+			if g.g.Loose || k == axis(level(g.in)) {
 				s.see(k, s.runAt(k, g.x, g.y), 1)
 			}
 		}
@@ -34,7 +34,7 @@ func (s *searcher) findAway(m *meter) {
 		}
 		across := 1 - s.reached[i].axis
 		f, list := &s.fields[across], s.unseen[across]
-		if m.spend(len(list) / 8) {
+		if m.Spend(len(list) / 8) {
 			return
 		}
 		for k := 0; k < len(list); {

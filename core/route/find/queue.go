@@ -1,4 +1,4 @@
-package route
+package find
 
 // item is a state that the search can go to. total is its cost and the least
 // that is still to pay.

@@ -1,4 +1,4 @@
-package route
+package find
 
 import (
 	"math"
@@ -9,49 +9,15 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// gate is a place where a line may start or end: the port, the point before it
-// where the line may first turn, and the direction out.
-type gate struct {
-	name  string
-	port  geom.Point
-	turn  geom.Point
-	side  symbol.Side
-	free  bool // a loose end: any direction
-	fixed bool // the port was asked for by name
-	cost  float64
-	slide float64
-	stiff int // of two ends that could slide, the stiffer one stays at its port
-}
-
-// How stiff an end is: a tip is left less readily than a flat side, the middle of a side
-// least where the step has just been changed.
-const (
-	flat = iota
-	tipped
-	middle
-)
-
-func stiffness(e *End, p symbol.Port) int {
-	switch {
-	case e.Middle:
-		return middle
-	case p.Tip:
-		return tipped
-	}
-	return flat
-}
-
-// wall is a stretch of another line that this one must not run along.
-type wall struct {
-	a, b geom.Point
-}
+// Wall is a segment of another line that this one must not run along.
+type Wall struct{ A, B geom.Point }
 
 // searcher finds the cheapest right-angled path among given boxes. Its buffers
 // are kept from search to search.
 type searcher struct {
 	upright, level []guide
 
-	walls  []wall
+	walls  []Wall
 	xs, ys []float64 // coordinates of the upright guides, of the level ones
 	fields [2]field  // by axis
 	cells  []cells   // of the boxes
@@ -86,10 +52,6 @@ var hurry = []struct {
 	weight float64
 }{{20000, 1.8}, {8000, 1.4}, {3000, 1.1}, {0, 1}}
 
-// glance is how many states a search with a limit looks at before it takes it
-// that there is no such path: where it is not found soon, there hardly is one.
-const glance = 800
-
 // straying is how many states a search looks at before it finds out what it takes
 // to come to a goal from everywhere; most are done by then.
 const straying = 23
@@ -109,7 +71,7 @@ type mark struct {
 // none within the bound. Cost is length, bends and stretches inside the margin of
 // a box. The path runs along the pins one after the other: a state is a place, a
 // heading and how many pins lie behind.
-func (s *searcher) find(g ground, from, to []gate, most bound, m *meter) ([]geom.Point, *gate, *gate) {
+func (s *searcher) find(g *ground, from, to []Gate, most bound, m *Meter) ([]geom.Point, *Gate, *Gate) {
 	s.goals, s.pins, s.most = s.goals[:0], g.pins, most
 	for i := range to {
 		s.goals = append(s.goals, newGoal(&to[i]))
@@ -117,27 +79,17 @@ func (s *searcher) find(g ground, from, to []gate, most bound, m *meter) ([]geom
 	if lowest(from, s.goals) > most.cost {
 		return nil, nil, nil
 	}
-	if most.bends <= mostGlimpsed && !glimpse(g.boxes, from, to, most) {
-		return nil, nil, nil
-	}
-	if m.spend(30*len(g.boxes)) || !s.lay(&g, from, to) {
+	if m.Spend(30*len(g.boxes)) || !s.lay(g, from, to) {
 		return nil, nil, nil
 	}
 	s.begin(from)
-	last := math.MaxInt
-	if most.set() {
-		last = glance
-	}
-	for n := range last {
-		if len(s.heap) == 0 {
-			break
-		}
+	for n := 0; len(s.heap) > 0; n++ {
 		it := s.heap.pop()
 		if n == straying {
 			s.findAway(m)
 		}
 		s.looked++
-		if m.spend(6 + len(s.walls)/16) {
+		if m.Spend(6 + len(s.walls)/16) {
 			break
 		}
 		if it.cost > s.marks[it.state].cost+1e-9 {
@@ -151,7 +103,7 @@ func (s *searcher) find(g ground, from, to []gate, most bound, m *meter) ([]geom
 }
 
 // begin makes ready for a search over what was laid, from the gates given.
-func (s *searcher) begin(from []gate) {
+func (s *searcher) begin(from []Gate) {
 	nx, ny := len(s.xs), len(s.ys)
 	s.shift = bits.Len(uint(nx - 1))
 	s.layer = ny << s.shift * headings
@@ -177,8 +129,8 @@ func (s *searcher) begin(from []gate) {
 		g := &from[i]
 		x, y := index(s.xs, g.turn.X), index(s.ys, g.turn.Y)
 		for h := range symbol.Side(headings) {
-			if g.free || h == g.side {
-				s.visit(behind(s.pins, 0, g.turn, h), x, y, h, g.port.Dist(g.turn)+g.cost, -1-int32(i), 0, s.runAt(axis(level(h)), x, y))
+			if g.Loose || h == g.Side {
+				s.visit(behind(s.pins, 0, g.turn, h), x, y, h, g.Port.Dist(g.turn)+g.cost, -1-int32(i), 0, s.runAt(axis(level(h)), x, y))
 			}
 		}
 	}
@@ -238,9 +190,9 @@ func (s *searcher) visit(stage, x, y int, h symbol.Side, cost float64, prev, ben
 	}
 }
 
-// expand visits what can be gone to from a state, or tells the gate that it has
+// expand visits what can be gone to from a state, or tells the Gate that it has
 // reached.
-func (s *searcher) expand(it *item) *gate {
+func (s *searcher) expand(it *item) *Gate {
 	stage, x, y := s.place(int(it.state))
 	h := symbol.Side(it.state % headings)
 	for i := range s.goals {
@@ -248,7 +200,7 @@ func (s *searcher) expand(it *item) *gate {
 		if g.x != x || g.y != y {
 			continue
 		}
-		if (g.g.free || h == g.in) && behind(s.pins, stage, g.p, h) == len(s.pins) {
+		if (g.g.Loose || h == g.in) && behind(s.pins, stage, g.p, h) == len(s.pins) {
 			return g.g
 		}
 		if h != opposite(g.in) && h != g.in {
@@ -341,8 +293,8 @@ func (s *searcher) ahead(x, y int, h symbol.Side, on int32) (int, int, float64) 
 }
 
 // trace reads the path back from its last state.
-func (s *searcher) trace(st int, from []gate, g *gate) ([]geom.Point, *gate, *gate) {
-	pts := append(s.points[:0], g.port)
+func (s *searcher) trace(st int, from []Gate, g *Gate) ([]geom.Point, *Gate, *Gate) {
+	pts := append(s.points[:0], g.Port)
 	for {
 		_, x, y := s.place(st)
 		q := geom.Pt(s.xs[x], s.ys[y])
@@ -354,7 +306,7 @@ func (s *searcher) trace(st int, from []gate, g *gate) ([]geom.Point, *gate, *ga
 		prev := int(s.marks[st].prev)
 		if prev < 0 {
 			f := &from[-1-prev]
-			s.points = append(pts, f.port)
+			s.points = append(pts, f.Port)
 			slices.Reverse(s.points)
 			return geom.Simplify(s.points), f, g
 		}

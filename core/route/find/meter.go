@@ -1,4 +1,4 @@
-package route
+package find
 
 import (
 	"context"
@@ -6,46 +6,45 @@ import (
 	"plaintracer/core/geom"
 )
 
-// mostWork goes into one page, in units of about 50 ns (less in tests). A page of 200
+// MostWork goes into one page, in units of about 50 ns (less in tests). A page of 200
 // steps takes 0.3 million, one of 1,000 steps 4 million, the worst of the crammed pages in
 // the tests 47 million. A page that costs more has so many lines in so little room that
 // nobody could follow them one by one.
-var mostWork = 60_000_000
+var MostWork = 60_000_000
 
 // Other bounds.
 const (
 	// mostStates are known in one search: 16 bytes each.
 	mostStates = 4 << 20
-	// mostPairs of stretches are set apart from each other in one direction.
-	mostPairs = 150_000
 	// seldom is how many times work is counted before it is summed up.
 	seldom = 16
 	// askEvery is the work between two looks at whether somebody still waits.
 	askEvery = 10_000
 )
 
-// meter counts the work. When there has been too much, or nobody waits any more, every
+// Meter counts the work. When there has been too much, or nobody waits any more, every
 // part ends where it stands: lines that have no way yet are drawn plainly, others stay
 // where they are.
-type meter struct {
+type Meter struct {
 	ctx     context.Context
 	indexes []*geom.Index // they count what they look at
 	work    int           // beside that
 	asked   int           // the work at the last look
-	calls   int           // of spend
-	out     bool
-	gone    bool // nobody waits: what comes out does not matter
+	calls   int           // of Spend
+	Out     bool          // there has been too much, or nobody waits
+	Gone    bool          // nobody waits: what comes out does not matter
 }
 
-func (m *meter) start(ctx context.Context, indexes ...*geom.Index) {
-	*m = meter{ctx: ctx, indexes: indexes}
+// Start begins to count, beside what the indexes count, for one page.
+func (m *Meter) Start(ctx context.Context, indexes ...*geom.Index) {
+	*m = Meter{ctx: ctx, indexes: indexes}
 	m.work = -m.sum()
 	m.calls = seldom - 1
-	m.spend(askEvery)
+	m.Spend(askEvery)
 }
 
 // sum is all work.
-func (m *meter) sum() int {
+func (m *Meter) sum() int {
 	all := m.work
 	for _, x := range m.indexes {
 		all += x.Looked / 8
@@ -53,16 +52,16 @@ func (m *meter) sum() int {
 	return all
 }
 
-// spend counts work and tells whether to end.
-func (m *meter) spend(units int) (end bool) {
+// Spend counts work and tells whether to end.
+func (m *Meter) Spend(units int) (end bool) {
 	m.work += units
 	if m.calls++; m.calls%seldom != 0 {
-		return m.out
+		return m.Out
 	}
 	if all := m.sum(); all-m.asked >= askEvery {
 		m.asked = all
-		m.gone = m.gone || m.ctx.Err() != nil
-		m.out = m.out || m.gone || all > mostWork
+		m.Gone = m.Gone || m.ctx.Err() != nil
+		m.Out = m.Out || m.Gone || all > MostWork
 	}
-	return m.out
+	return m.Out
 }

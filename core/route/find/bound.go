@@ -1,10 +1,19 @@
-package route
+package find
 
 import (
 	"math"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
+)
+
+// Costs of the search, in px of length.
+const (
+	bendCost   = 160.0
+	nearCost   = 3.0  // more for each px inside the margin of a step
+	againstOut = 12.0 // leaving by the top or left, against the reading direction
+	againstIn  = 12.0 // arriving at the bottom or right
+	sideways   = 1.0  // leaving by the bottom where the right would do as well
 )
 
 // bound is the most that a path may cost, and bend.
@@ -17,22 +26,22 @@ var boundless = bound{math.Inf(1), math.MaxInt32}
 
 func (b bound) set() bool { return !math.IsInf(b.cost, 1) }
 
-// goal is a gate that the search may end at.
+// goal is a Gate that the search may end at.
 type goal struct {
 	x, y  int        // its place among the coordinates
-	p     geom.Point // the gate's turn
-	g     *gate
+	p     geom.Point // the Gate's turn
+	g     *Gate
 	in    symbol.Side // the heading into it
 	turns *turns
 	tail  float64 // cost from there into the port
 }
 
-func newGoal(g *gate) goal {
-	way := &turnsInto[opposite(g.side)]
-	if g.free {
+func newGoal(g *Gate) goal {
+	way := &turnsInto[opposite(g.Side)]
+	if g.Loose {
 		way = &turnsInto[headings]
 	}
-	return goal{p: g.turn, g: g, in: opposite(g.side), turns: way, tail: g.port.Dist(g.turn) + g.cost}
+	return goal{p: g.turn, g: g, in: opposite(g.Side), turns: way, tail: g.Port.Dist(g.turn) + g.cost}
 }
 
 // rest is a lower bound of the cost from p, moving along h, into the port.
@@ -101,16 +110,16 @@ func fewest(in, h symbol.Side, d geom.Point) uint8 {
 }
 
 // lowest is a lower bound of the cost of any path.
-func lowest(from []gate, goals []goal) float64 {
+func lowest(from []Gate, goals []goal) float64 {
 	least := math.Inf(1)
 	for i := range from {
 		f := &from[i]
 		for j := range goals {
-			c := f.port.Dist(f.turn) + f.cost
-			if f.free {
+			c := f.Port.Dist(f.turn) + f.cost
+			if f.Loose {
 				c += goals[j].p.Dist(f.turn)
 			} else {
-				c += goals[j].rest(f.turn, f.side)
+				c += goals[j].rest(f.turn, f.Side)
 			}
 			least = min(least, c)
 		}

@@ -1,0 +1,120 @@
+package apart
+
+import (
+	"slices"
+
+	"plaintracer/core/route/find"
+)
+
+// mostYields is how often more of the lines beside ones that do not come apart make way.
+const mostYields = 3
+
+// Set sets the lines apart. Where those that find their paths do not come apart from
+// others, the kept ones beside them make way. It tells those that are left: lines that lie
+// on others, and these.
+func Set(f *find.Finder, paths []*find.Path) (n *Lines, on []int) {
+	n, left := untangle(f, paths)
+	last, clashes := n, left
+	for range mostYields {
+		which := last.firmBeside(clashes)
+		if len(which) == 0 {
+			break
+		}
+		last, clashes = untangle(f, yielding(last.paths, which, find.Yielding))
+		if len(clashes) < len(left) {
+			n, left = last, clashes
+		}
+	}
+	for _, c := range left {
+		on = append(append(on, c.line), c.others...)
+	}
+	return n, on
+}
+
+// MakeWay moves lines out of the way of labels that found no clear place, as far as they
+// can: firm ones only for those that a hand put there. It fails where lines then lie on
+// each other.
+func (n *Lines) MakeWay(hit, blocks []find.Block) (*Lines, bool) {
+	paths := n.paths
+	for _, h := range hit {
+		if n.paths[h.Line].Hold == find.Firm {
+			continue
+		}
+		hold := find.Yielding
+		if h.Placed {
+			hold = find.Free
+		}
+		paths = yielding(paths, n.firmOn(h), hold)
+	}
+	out := nudged(n.f, paths, blocks)
+	return out, len(out.clashes()) == 0
+}
+
+// yielding lets some of the firm ones make way.
+func yielding(paths []*find.Path, which []int, hold find.Hold) []*find.Path {
+	paths = slices.Clone(paths)
+	for _, i := range which {
+		p := *paths[i]
+		p.Hold = hold
+		paths[i] = &p
+	}
+	return paths
+}
+
+// firmBeside are the firm lines that run beside ones that do not come apart, or beside
+// others that make way to these already.
+func (n *Lines) firmBeside(clashes []clash) []int {
+	if len(clashes) == 0 {
+		return nil
+	}
+	pressed := map[int]bool{}
+	for _, c := range clashes {
+		pressed[c.line] = true
+		for _, o := range c.others {
+			pressed[o] = true
+		}
+	}
+	for i, p := range n.paths {
+		if p.Hold == find.Yielding {
+			pressed[i] = true
+		}
+	}
+	var out []int
+	add := func(i int) {
+		if n.paths[i].Hold == find.Firm && !slices.Contains(out, i) {
+			out = append(out, i)
+		}
+	}
+	for i := range n.paths {
+		if pressed[i] {
+			add(i)
+		}
+	}
+	for _, upright := range [2]bool{true, false} {
+		ss := n.segments(upright)
+		n.close(ss, 2*find.Gap, func(i, j int) {
+			a, b := &ss[i], &ss[j]
+			if a.isLabel() || b.isLabel() {
+				return
+			}
+			if pressed[a.line] {
+				add(b.line)
+			}
+			if pressed[b.line] {
+				add(a.line)
+			}
+		})
+	}
+	return out
+}
+
+// firmOn are the firm lines that lie on a label.
+func (n *Lines) firmOn(b find.Block) []int {
+	var out []int
+	for j, p := range n.paths {
+		if p.Hold == find.Firm && j != b.Line && find.Meets(p.Points, b.Rect.Grow(labelRoom)) {
+			out = append(out, j)
+		}
+	}
+	return out
+}

@@ -1,0 +1,108 @@
+package find
+
+import (
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// Path is how one line runs, blind to all others.
+type Path struct {
+	Points   []geom.Point
+	From, To Gate
+	Cost     float64
+	Through  bool  // there is no way around: it runs straight through
+	Plain    bool  // the same, since none was searched
+	Direct   bool  // straight from end to end
+	Pins     []Pin // those that it keeps
+	Hold     Hold
+
+	known []int32 // the obstacles among which it was found
+}
+
+// Hold tells how far a path may be moved when lines are set apart.
+type Hold byte
+
+// The holds.
+const (
+	Free     Hold = iota // anywhere
+	Yielding             // by a gap: it was kept from the page before, and makes way to others
+	Firm                 // not at all: it was kept from the page before, and others keep off it
+)
+
+// Stays tells of a path that is not to be found anew.
+func (p *Path) Stays() bool { return p.Hold != Free }
+
+// Finder finds paths on one page after the other. The zero value is ready for Take.
+type Finder struct {
+	Page  *Page
+	Near  geom.Index // the boxes
+	Kept  []*Path    // per line, the path that it keeps; nil where it is to be found
+	Meter Meter
+
+	ports   [][]symbol.Port // per box
+	closeBy [][]int32       // per box, those near to it
+	work    searcher
+	explore explorer
+}
+
+// Take takes up a page.
+func (f *Finder) Take(p *Page) {
+	f.Page = p
+	f.ports, f.closeBy = make([][]symbol.Port, len(p.Boxes)), make([][]int32, len(p.Boxes))
+	f.Kept = make([]*Path, len(p.Lines))
+	f.Near.Reset(p.Bounds())
+	for _, b := range p.Boxes {
+		f.Near.Add(b.Rect)
+	}
+}
+
+// Looked is how many places all searches have looked at, since ever.
+func (f *Finder) Looked() int { return f.work.looked }
+
+// Path is the path of line i that does not hold at the sides given.
+func (f *Finder) Path(i int, noFrom, noTo Sides) *Path {
+	return f.path(i, noFrom, noTo, boundless, nil)
+}
+
+// Within is Path, but nil where that would cost more than limit or bend more often than
+// like, another path of the line. The search begins with the obstacles among which that
+// was found.
+func (f *Finder) Within(i int, noFrom, noTo Sides, limit float64, like *Path) *Path {
+	return f.path(i, noFrom, noTo, bound{limit, len(like.Points) - 2}, like)
+}
+
+// Apart is the path of line i, found once as like, that does not run along the walls; nil
+// where there is none.
+func (f *Finder) Apart(i int, like *Path, walls []Wall) *Path {
+	x := f.explorer(&f.Page.Lines[i], like)
+	if p := x.search(0, 0, walls, boundless); !p.Through && !p.Direct && !f.Meter.Out {
+		return p
+	}
+	return nil
+}
+
+func (f *Finder) path(i int, noFrom, noTo Sides, most bound, like *Path) *Path {
+	if f.Kept[i] != nil {
+		return f.Kept[i]
+	}
+	l := &f.Page.Lines[i]
+	if !f.Meter.Spend(len(f.Page.Boxes) / 64) {
+		if p := f.explorer(l, like).search(noFrom, noTo, nil, most); !f.Meter.Out {
+			return p
+		}
+	}
+	switch { // no more is searched on this page
+	case most.set():
+		return nil
+	case l.Direct:
+		return f.straight(l)
+	}
+	p := f.around(l)
+	p.Plain = true
+	return p
+}
+
+// cost is what a path costs in length and bends.
+func cost(pts []geom.Point) float64 {
+	return geom.Length(pts) + bendCost*float64(len(pts)-2)
+}

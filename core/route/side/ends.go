@@ -1,0 +1,51 @@
+// Package side settles at which sides of their steps lines hold.
+//
+// What goes in: a page whose paths can be found one by one. What comes out: one path a
+// line. What holds afterwards: outcomes of a decision leave by different tips as far as
+// there are any, no line has more bends for keeping off another's side, and a change at
+// one step is not felt beyond the lines of that step.
+//
+// The rules are our own; they follow how flowcharts are drawn by hand.
+package side
+
+import (
+	"plaintracer/core/route/find"
+)
+
+// Paths finds the path of every line of the page that the finder has taken up.
+func Paths(f *find.Finder) []*find.Path {
+	at := endsOf(f.Page)
+	paths := tips(f, at)
+	if f.Meter.Gone {
+		return nil
+	}
+	return uncross(f, at, paths)
+}
+
+// ends are the lines out of each box and into it.
+type ends struct{ outs, ins [][]int }
+
+func endsOf(p *find.Page) *ends {
+	at := &ends{make([][]int, len(p.Boxes)), make([][]int, len(p.Boxes))}
+	for i := range p.Lines {
+		if b := p.Lines[i].From.Box; b >= 0 {
+			at.outs[b] = append(at.outs[b], i)
+		}
+		if b := p.Lines[i].To.Box; b >= 0 {
+			at.ins[b] = append(at.ins[b], i)
+		}
+	}
+	return at
+}
+
+// find tells whether a line of a box is to find its path.
+func (at *ends) find(f *find.Finder, b int) bool {
+	for _, list := range [2][]int{at.outs[b], at.ins[b]} {
+		for _, i := range list {
+			if f.Kept[i] == nil {
+				return true
+			}
+		}
+	}
+	return false
+}
