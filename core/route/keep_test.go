@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/route/sample"
 	"plaintracer/core/symbol"
 )
 
@@ -50,12 +51,12 @@ func TestKeep(t *testing.T) {
 		{"a step is dropped that none knows", func(q *Page) { q.Boxes = q.Boxes[:4] }, "ab cd ad", ""},
 		{"a step changes its symbol", func(q *Page) { q.Boxes[2].Kind = symbol.Data }, "ab ad", ""},
 		{"a line is glued to a port", func(q *Page) { q.Lines[0].To.Port = "top" }, "cd ad", ""},
-		{"a line is pinned", func(q *Page) { q.Lines[1].Pins = []Pin{{false, 420}} }, "ab ad", ""},
+		{"a line is pinned", func(q *Page) { q.Lines[1].Pins = []Pin{{Upright: false, At: 420}} }, "ab ad", ""},
 	} {
 		was, now, q := kept(p, c.change)
 		var stay, shifted []string
 		for i, l := range q.Lines {
-			if l.Way == nil {
+			if l.Was == nil {
 				continue
 			}
 			if d := now[i].Points[0].Sub(was[i].Points[0]); l.Firm {
@@ -98,7 +99,7 @@ func TestUnfitWays(t *testing.T) {
 		w := fits
 		w.Points = slices.Clone(fits.Points)
 		c.way(&w)
-		p.Lines[0].Way, p.Lines[0].Firm = &w, true
+		p.Lines[0].Was, p.Lines[0].Firm = &w, true
 		got := new(Router).Routes(p)
 		if c.fits && fmt.Sprint(got[0].Points) != fmt.Sprint(fits.Points) || !c.fits && fmt.Sprint(got) != free {
 			t.Errorf("%s: it runs %v", c.name, got[0].Points)
@@ -125,7 +126,7 @@ func TestKeptWaysMakeWay(t *testing.T) {
 	was, now, q := kept(p, func(q *Page) {
 		q.Lines = append(q.Lines, Line{ID: "third", From: End{Box: 6}, To: End{Box: 7}})
 	})
-	if n := onEachOther(q, now); n > 0 {
+	if n := sample.OnEachOther(q, now); n > 0 {
 		t.Errorf("%d stretches lie on each other: %v", n, now)
 	}
 	for i := range was {
@@ -153,12 +154,12 @@ func TestDisentangle(t *testing.T) {
 		from  int
 		kept  bool
 	}{{up(250), 2, false}, {up(250.4), 2, false}, {across, 2, true}, {down(250), 0, true}} {
-		p.Lines = []Line{{ID: "x", From: End{Box: 0}, To: End{Box: 3}, Way: down(250), Firm: true}, {ID: "y", From: End{Box: c.from}, To: End{Box: 3 - c.from}, Way: c.other, Firm: true}}
+		p.Lines = []Line{{ID: "x", From: End{Box: 0}, To: End{Box: 3}, Was: down(250), Firm: true}, {ID: "y", From: End{Box: c.from}, To: End{Box: 3 - c.from}, Was: c.other, Firm: true}}
 		Disentangle(&p)
-		if p.Lines[0].Way == nil || (p.Lines[1].Way != nil) != c.kept {
-			t.Errorf("beside %v: kept %v, %v", c.other.Points, p.Lines[0].Way != nil, p.Lines[1].Way != nil)
+		if p.Lines[0].Was == nil || (p.Lines[1].Was != nil) != c.kept {
+			t.Errorf("beside %v: kept %v, %v", c.other.Points, p.Lines[0].Was != nil, p.Lines[1].Was != nil)
 		}
-		if n := onEachOther(p, new(Router).Routes(p)); n > 0 {
+		if n := sample.OnEachOther(p, new(Router).Routes(p)); n > 0 {
 			t.Errorf("beside %v: %d stretches on each other", c.other.Points, n)
 		}
 	}

@@ -9,13 +9,6 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// freely is a meter that lets all work be done.
-func freely(t *testing.T) *meter {
-	m := &meter{}
-	m.start(t.Context())
-	return m
-}
-
 // crowd is a page on which every step leads to every later one.
 func crowd(steps int) Page {
 	var p Page
@@ -68,16 +61,16 @@ func TestRoutingEndsWithItsContext(t *testing.T) {
 // A page that takes more work than there is comes out whole: lines that are out of their
 // turn are drawn plainly, from step to step, the same each time.
 func TestTooMuchWork(t *testing.T) {
-	defer func(most int) { mostWork = most }(mostWork)
-	mostWork = 2_000_000
+	const most = 2_000_000
 	p := crowd(40)
 	var r, again Router
+	r.finder.Meter.Most, again.finder.Meter.Most = most, most
 	out := r.Routes(p)
-	if !r.meter.out {
+	if !r.Unfinished() {
 		t.Fatal("the page is no more than can be done")
 	}
-	if got := r.meter.sum(); got > mostWork+100*askEvery {
-		t.Errorf("%d units of work were done, of %d", got, mostWork)
+	if got := r.finder.Meter.Done(); got > most+1_000_000 {
+		t.Errorf("%d units of work were done, of %d", got, most)
 	}
 	for i, l := range out {
 		if len(l.Points) < 2 || len(l.Labels) != 1 {
@@ -100,7 +93,7 @@ func TestLabelOfALongLine(t *testing.T) {
 	}
 	var r Router
 	out := r.Routes(p)
-	if done := r.meter.sum(); done > 100_000 {
+	if done := r.finder.Meter.Done(); done > 100_000 {
 		t.Errorf("%d units of work", done)
 	}
 	for _, l := range out[0].Labels {

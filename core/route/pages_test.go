@@ -9,52 +9,8 @@ import (
 	"testing"
 
 	"plaintracer/core/geom"
-	"plaintracer/core/symbol"
+	"plaintracer/core/route/sample"
 )
-
-// untidy is a page of n steps at random places, 4 px apart at least, with lanes
-// on every second one: their heads are obstacles at the left.
-func untidy(seed uint64) Page {
-	r := rand.New(rand.NewPCG(seed, 17))
-	n := 10 + r.IntN(111)
-	kinds := symbol.All()
-	side := math.Sqrt(float64(n)) * (170 + 150*r.Float64())
-	var p Page
-	if seed%2 == 1 {
-		for i := range 5 {
-			p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint("lane", i), Rect: geom.Rect{X: -40, Y: side / 5 * float64(i), W: 28, H: side / 5}})
-		}
-	}
-	first := len(p.Boxes)
-	for tries := 0; len(p.Boxes) < first+n && tries < 40*n; tries++ {
-		k := kinds[r.IntN(len(kinds)-1)]
-		b := Box{ID: fmt.Sprint("s", len(p.Boxes)), Kind: k.Kind, Rect: geom.Rect{X: math.Round(r.Float64() * side), Y: math.Round(r.Float64() * side), W: k.W, H: k.H}}
-		free := true
-		for _, o := range p.Boxes {
-			free = free && !b.Rect.Grow(3.99).Overlaps(o.Rect)
-		}
-		if free {
-			p.Boxes = append(p.Boxes, b)
-		}
-	}
-	steps := len(p.Boxes) - first
-	for i := range steps {
-		for range 1 + r.IntN(2) {
-			j := r.IntN(steps)
-			if r.IntN(2) > 0 { // near in the order of drawing
-				j = min(steps-1, i+1+r.IntN(3))
-			}
-			if j != i {
-				l := Line{ID: fmt.Sprint("c", len(p.Lines)), From: End{Box: first + i}, To: End{Box: first + j}, Outcome: p.Boxes[first+i].Kind == symbol.Decision}
-				if l.Outcome {
-					l.Labels = []Label{{W: 19, H: 14.6}}
-				}
-				p.Lines = append(p.Lines, l)
-			}
-		}
-	}
-	return p
-}
 
 func pages(few int) int {
 	if os.Getenv("SOAK") != "" {
@@ -68,7 +24,7 @@ func pages(few int) int {
 func TestUntidyPages(t *testing.T) {
 	lines, through, lying := 0, 0, 0
 	for seed := range pages(30) {
-		p := untidy(uint64(seed))
+		p := sample.Untidy(uint64(seed))
 		var r Router
 		rs := r.Routes(p)
 		clean := rs[:0:0]
@@ -77,7 +33,7 @@ func TestUntidyPages(t *testing.T) {
 			if x.Through {
 				through++
 				x.Points = nil
-			} else if n := entered(p, i, x); n > 0 {
+			} else if n := sample.Entered(p, i, x); n > 0 {
 				t.Errorf("page %d: line %d enters a step: %v", seed, i, x.Points)
 			}
 			for _, q := range x.Points {
@@ -87,7 +43,7 @@ func TestUntidyPages(t *testing.T) {
 			}
 			clean = append(clean, x)
 		}
-		if n := onEachOther(p, clean); n > 0 {
+		if n := sample.OnEachOther(p, clean); n > 0 {
 			t.Logf("page %d: %d stretches of unrelated lines lie on each other", seed, n)
 			lying += n
 		}
@@ -105,6 +61,9 @@ func TestUntidyPages(t *testing.T) {
 // old or new place, bend for bend and within the gap; and what a page comes to does
 // not depend on what the router saw before.
 func TestStability(t *testing.T) {
+	// What the promise says, px: how far around the old place of a step and around its new one
+	// lines may change, and how far others may move.
+	const around, near, gap = 24, 12, 10
 	moves := 400
 	if os.Getenv("SOAK") != "" {
 		moves = 10000
@@ -116,8 +75,8 @@ func TestStability(t *testing.T) {
 	var was []Route
 	for m := range moves {
 		if m%25 == 0 {
-			if p = untidy(uint64(m / 25)); m%50 == 0 {
-				p = generated(uint64(m/25), 20+m/25%60, 24)
+			if p = sample.Untidy(uint64(m / 25)); m%50 == 0 {
+				p = sample.Generated(uint64(m/25), 20+m/25%60, 24)
 			}
 			was = r.Routes(p)
 		}
@@ -134,14 +93,14 @@ func TestStability(t *testing.T) {
 			}
 		}
 		for j, l := range q.Lines {
-			if l.From.Box == i || l.To.Box == i || meets(was[j].Points, old.Grow(wake)) || meets(was[j].Points, to.Grow(Margin)) {
+			if l.From.Box == i || l.To.Box == i || sample.Meets(was[j].Points, old, around) || sample.Meets(was[j].Points, to, near) {
 				continue
 			}
 			lines++
 			a, b := was[j].Points, now[j].Points
 			same := len(a) == len(b) && was[j].FromPort == now[j].FromPort && was[j].ToPort == now[j].ToPort
 			for k := 0; same && k < len(a); k++ {
-				same = math.Abs(a[k].X-b[k].X) < Gap+0.01 && math.Abs(a[k].Y-b[k].Y) < Gap+0.01
+				same = math.Abs(a[k].X-b[k].X) < gap+0.01 && math.Abs(a[k].Y-b[k].Y) < gap+0.01
 			}
 			if !same {
 				changed++
@@ -153,10 +112,10 @@ func TestStability(t *testing.T) {
 				through++
 				now[j].Points = nil
 			} else {
-				inside += entered(q, j, x)
+				inside += sample.Entered(q, j, x)
 			}
 		}
-		lying += onEachOther(q, now)
+		lying += sample.OnEachOther(q, now)
 		p, was = q, now
 	}
 	t.Logf("%d moves, %d lines that nothing met: %d changed; after them %d through steps, %d inside of one, %d on each other", moves, lines, changed, through, inside, lying)
@@ -172,7 +131,7 @@ func TestStability(t *testing.T) {
 // lie on are given up.
 func TestKeptWaysAreGivenUp(t *testing.T) {
 	rnd := rand.New(rand.NewPCG(22, 9))
-	p := untidy(53)
+	p := sample.Untidy(53)
 	var r Router
 	was := r.Routes(p)
 	for m := range 16 {
@@ -181,7 +140,7 @@ func TestKeptWaysAreGivenUp(t *testing.T) {
 		q.Boxes[i].Rect = elsewhere(rnd, q, i)
 		Keep(&p, was, &q)
 		now := r.Routes(q)
-		if n := onEachOther(q, now); n > 0 {
+		if n := sample.OnEachOther(q, now); n > 0 {
 			t.Errorf("move %d: %d stretches lie on unrelated ones", m, n)
 		}
 		p, was = q, now

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/route/sample"
 	"plaintracer/core/symbol"
 )
 
@@ -27,10 +28,10 @@ func TestPins(t *testing.T) {
 		pins  []Pin
 		bends int
 	}{
-		{"the three-sided way around below", []Pin{{false, 120}}, 2},
-		{"above", []Pin{{false, -60}}, 2},
-		{"a jog", []Pin{{false, 25}, {false, 60}}, 4},
-		{"down a channel and back", []Pin{{true, 150}, {false, 150}, {true, 350}}, 4},
+		{"the three-sided way around below", []Pin{{Upright: false, At: 120}}, 2},
+		{"above", []Pin{{Upright: false, At: -60}}, 2},
+		{"a jog", []Pin{{Upright: false, At: 25}, {Upright: false, At: 60}}, 4},
+		{"down a channel and back", []Pin{{Upright: true, At: 150}, {Upright: false, At: 150}, {Upright: true, At: 350}}, 4},
 	} {
 		l := line
 		l.Pins = c.pins
@@ -48,7 +49,7 @@ func TestPins(t *testing.T) {
 	// Where a step stands in the way of a pin, the line runs free, and again
 	// along the pin when the step is gone.
 	l := line
-	l.Pins = []Pin{{false, 225}}
+	l.Pins = []Pin{{Upright: false, At: 225}}
 	wall := Box{ID: "w", Kind: symbol.Process, Rect: geom.Rect{X: -500, Y: 150, W: 1500, H: 150}}
 	var r Router
 	if got := r.Routes(Page{Boxes: append(boxes[:2:2], wall), Lines: []Line{l}})[0]; len(got.Pins) != 0 || got.Through || len(got.Points) != 2 {
@@ -63,14 +64,14 @@ func TestPins(t *testing.T) {
 func TestPinnedStaysPut(t *testing.T) {
 	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 0, 300), box("d", 400, 300)}, Lines: []Line{
 		{ID: "free", From: End{Box: 0, Port: "bottom"}, To: End{Box: 1, Port: "bottom"}},
-		{ID: "pinned", From: End{Box: 2, Port: "top"}, To: End{Box: 3, Port: "top"}, Pins: []Pin{{false, 62}}},
+		{ID: "pinned", From: End{Box: 2, Port: "top"}, To: End{Box: 3, Port: "top"}, Pins: []Pin{{Upright: false, At: 62}}},
 	}}
 	var r Router
 	rs := r.Routes(p)
 	if !runsAlong(rs[1], p.Lines[1].Pins[0]) {
 		t.Errorf("the pinned line runs %v", rs[1].Points)
 	}
-	if n := onEachOther(p, rs); n > 0 || runsAlong(rs[0], p.Lines[1].Pins[0]) {
+	if n := sample.OnEachOther(p, rs); n > 0 || runsAlong(rs[0], p.Lines[1].Pins[0]) {
 		t.Errorf("%v lies on %v", rs[0].Points, rs[1].Points)
 	}
 }

@@ -9,88 +9,9 @@ import (
 	"testing"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/route/sample"
 	"plaintracer/core/symbol"
 )
-
-// generated is a page of n steps on a jittered grid with gaps of gap px at
-// least, and about 1.3 lines a step.
-func generated(seed uint64, n int, gap float64) Page {
-	r := rand.New(rand.NewPCG(seed, 5))
-	kinds := symbol.All()
-	cols := int(math.Ceil(math.Sqrt(float64(n) * 1.3)))
-	var p Page
-	var rowY float64
-	for len(p.Boxes) < n {
-		tall := 0.0
-		x := r.Float64() * 40
-		for c := 0; c < cols && len(p.Boxes) < n; c++ {
-			k := kinds[r.IntN(len(kinds)-1)]
-			w, h := math.Round(k.W*(0.8+r.Float64()*0.6)), math.Round(k.H*(0.8+r.Float64()*0.6))
-			down := math.Round(r.Float64() * 20)
-			p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint("s", len(p.Boxes)), Kind: k.Kind, Rect: geom.Rect{X: math.Round(x), Y: rowY + down, W: w, H: h}})
-			x += w + gap + math.Round(r.Float64()*50)
-			tall = math.Max(tall, h+down)
-		}
-		rowY += tall + gap + math.Round(r.Float64()*30)
-	}
-	for i := range n {
-		for range 1 + r.IntN(2) {
-			j := r.IntN(n)
-			if r.IntN(3) > 0 {
-				j = min(n-1, i+1+r.IntN(3))
-			}
-			if j != i {
-				p.Lines = append(p.Lines, Line{ID: fmt.Sprint("c", len(p.Lines)), From: End{Box: i}, To: End{Box: j}, Outcome: p.Boxes[i].Kind == symbol.Decision})
-			}
-		}
-	}
-	return p
-}
-
-// entered counts stretches of a route inside boxes, its own two included: the
-// outlines' boxes shrunk by a px, and at its own ends only what leaves the
-// stretch at the port.
-func entered(p Page, i int, r Route) int {
-	n := 0
-	for k := 0; k+1 < len(r.Points); k++ {
-		for b, box := range p.Boxes {
-			own := k == 0 && b == p.Lines[i].From.Box || k+2 == len(r.Points) && b == p.Lines[i].To.Box
-			s := box.Rect.Grow(-1)
-			if own { // leaning sides: the port lies inside the box
-				s = box.Rect.Grow(-math.Min(box.Rect.W, box.Rect.H) * 0.45)
-			}
-			if geom.SegmentIn(r.Points[k], r.Points[k+1], s) {
-				n++
-			}
-		}
-	}
-	return n
-}
-
-// onEachOther counts pairs of stretches of lines that share no step and lie on
-// each other for more than 2 px.
-func onEachOther(p Page, rs []Route) int {
-	n := 0
-	for i := range rs {
-		for j := range i {
-			a, b := p.Lines[i], p.Lines[j]
-			if a.From.Box == b.From.Box || a.From.Box == b.To.Box || a.To.Box == b.From.Box || a.To.Box == b.To.Box {
-				continue
-			}
-			for k := 0; k+1 < len(rs[i].Points); k++ {
-				for l := 0; l+1 < len(rs[j].Points); l++ {
-					s, t := geom.Span(rs[i].Points[k], rs[i].Points[k+1]), geom.Span(rs[j].Points[l], rs[j].Points[l+1])
-					over := func(a0, a1, b0, b1 float64) float64 { return math.Min(a1, b1) - math.Max(a0, b0) }
-					if s.W < 0.5 && t.W < 0.5 && math.Abs(s.X-t.X) < 0.5 && over(s.Y, s.Bottom(), t.Y, t.Bottom()) > 2 ||
-						s.H < 0.5 && t.H < 0.5 && math.Abs(s.Y-t.Y) < 0.5 && over(s.X, s.Right(), t.X, t.Right()) > 2 {
-						n++
-					}
-				}
-			}
-		}
-	}
-	return n
-}
 
 func TestGeneratedPages(t *testing.T) {
 	pages := 60
@@ -99,7 +20,7 @@ func TestGeneratedPages(t *testing.T) {
 	}
 	all, long := 0, 0
 	for seed := range pages {
-		p := generated(uint64(seed), 40+seed%50, 24)
+		p := sample.Generated(uint64(seed), 40+seed%50, 24)
 		var r Router
 		rs := r.Routes(p)
 		for i, x := range rs {
@@ -109,7 +30,7 @@ func TestGeneratedPages(t *testing.T) {
 			if x.Through {
 				t.Errorf("seed %d: line %d is drawn through although there is room", seed, i)
 			}
-			if n := entered(p, i, x); n > 0 {
+			if n := sample.Entered(p, i, x); n > 0 {
 				t.Errorf("seed %d: line %d enters a step: %v", seed, i, x.Points)
 			}
 			for k := 0; k+1 < len(x.Points); k++ {
@@ -124,7 +45,7 @@ func TestGeneratedPages(t *testing.T) {
 				long++
 			}
 		}
-		if n := onEachOther(p, rs); n > 0 {
+		if n := sample.OnEachOther(p, rs); n > 0 {
 			t.Errorf("seed %d: %d stretches of unrelated lines lie on each other", seed, n)
 		}
 	}
@@ -138,7 +59,7 @@ func TestGeneratedPages(t *testing.T) {
 // The same page gives the same routes whatever was routed before.
 func TestHistoryDoesNotMatter(t *testing.T) {
 	for seed := range 12 {
-		p := generated(uint64(seed), 40, 24)
+		p := sample.Generated(uint64(seed), 40, 24)
 		var fresh Router
 		want := fmt.Sprint(fresh.Routes(p))
 		r := rand.New(rand.NewPCG(uint64(seed), 9))
@@ -173,7 +94,7 @@ func TestHistoryDoesNotMatter(t *testing.T) {
 // Nor does it where steps lie on each other.
 func TestHistoryOnCrammedPages(t *testing.T) {
 	for seed := uint64(10); seed < 22; seed++ {
-		p := generated(seed, 30, -91)
+		p := sample.Generated(seed, 30, -91)
 		r := rand.New(rand.NewPCG(seed, 10))
 		var used Router
 		used.Routes(p)
@@ -279,7 +200,7 @@ func TestSmallCases(t *testing.T) {
 func TestLabels(t *testing.T) {
 	hits, labels := 0, 0
 	for seed := range 30 {
-		p := generated(uint64(seed), 30, 40)
+		p := sample.Generated(uint64(seed), 30, 40)
 		for i, l := range p.Lines {
 			if l.Outcome {
 				p.Lines[i].Labels = []Label{{W: 24, H: 15}}
@@ -356,29 +277,29 @@ func FuzzRoutes(f *testing.F) {
 		if n < 2 || n > 30 || !geom.Finite(gap, dx, dy) || math.Abs(gap) > 1e5 || math.Abs(dx) > 1e6 || math.Abs(dy) > 1e6 {
 			return
 		}
-		defer func(most int) { mostWork = most }(mostWork)
-		mostWork = 10_000_000 // crammed pages come to the end of it
-		p := generated(seed, n, gap)
+		p := sample.Generated(seed, n, gap)
 		p.Boxes[n/2].Rect.X += dx
 		p.Boxes[n/2].Rect.Y += dy
 		p.Lines = append(p.Lines, Line{ID: "loose", From: End{Box: -1, At: geom.Pt(dx, dy)}, To: End{Box: 0}})
 		r := rand.New(rand.NewPCG(seed, 31))
 		for range min(max(pins, 0), 6) {
 			l := &p.Lines[r.IntN(len(p.Lines))]
-			l.Pins = append(l.Pins, Pin{r.IntN(2) == 0, math.Round(r.Float64()*1000 + dx)})
+			l.Pins = append(l.Pins, Pin{Upright: r.IntN(2) == 0, At: math.Round(r.Float64()*1000 + dx)})
 			l.Direct = r.IntN(8) == 0
 			l.Labels = append(l.Labels, Label{W: 30, H: 14, Placed: r.IntN(2) == 0, Along: r.Float64(), Beside: dy})
 		}
 		p.Borders = []float64{dy, p.Boxes[n/3].Rect.Bottom() + 20}
-		for range min(max(pins, 0), 3) { // ways that lead anywhere
+		for range min(max(pins, 0), 3) { // routes that lead anywhere
 			l := &p.Lines[r.IntN(len(p.Lines))]
 			w := &Route{FromPort: []string{"", "top", "right"}[r.IntN(3)], ToPort: "left"}
 			for range r.IntN(6) {
 				w.Points = append(w.Points, geom.Pt(math.Round(r.Float64()*900), math.Round(r.Float64()*900+dy)))
 			}
-			l.Way, l.Firm = w, r.IntN(2) == 0
+			l.Was, l.Firm = w, r.IntN(2) == 0
 		}
-		var router Router
+		const most = 10_000_000 // units of work; crammed pages come to the end of it
+		var router, other Router
+		router.finder.Meter.Most, other.finder.Meter.Most = most, most
 		finite := func(p Page) []Route {
 			routes := router.Routes(p)
 			for _, x := range routes {
@@ -409,9 +330,8 @@ func FuzzRoutes(f *testing.F) {
 			Keep(&p, was, &q)
 			p, was = q, finite(q)
 		}
-		var other Router
 		fresh := other.Routes(p)
-		if router.meter.out || other.meter.out { // how far they come depends on what they know
+		if router.Unfinished() || other.Unfinished() { // how far they come depends on what they know
 			return
 		}
 		if fmt.Sprint(fresh) != fmt.Sprint(was) {
@@ -427,7 +347,7 @@ func FuzzRoutes(f *testing.F) {
 
 func BenchmarkRoutes(b *testing.B) {
 	for _, n := range []int{40, 120, 400} {
-		p := generated(1, n, 24)
+		p := sample.Generated(1, n, 24)
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			for b.Loop() {
 				var r Router
@@ -452,7 +372,7 @@ func TestFacingTips(t *testing.T) {
 	}
 	var r Router
 	rs := r.Routes(p)
-	if n := onEachOther(p, rs); n > 0 {
+	if n := sample.OnEachOther(p, rs); n > 0 {
 		t.Errorf("they lie on each other: %v and %v", rs[0].Points, rs[1].Points)
 	}
 }

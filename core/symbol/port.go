@@ -47,6 +47,13 @@ func (k Kind) PortNear(w, h, x, y float64) Port {
 // it would miss the outline, it is the port.
 func (k Kind) Edge(w, h float64, p Port, d float64) geom.Point {
 	o := p.Side.Out()
+	switch k { // their sides are straight and upright
+	case Process, Predefined, Annotation:
+		if 2*math.Abs(d) > math.Abs(o.Y)*w+math.Abs(o.X)*h {
+			return p.At
+		}
+		return p.At.Add(geom.Pt(math.Abs(o.Y)*d, math.Abs(o.X)*d))
+	}
 	from := p.At.Add(geom.Pt(math.Abs(o.Y)*d+o.X*(w+h), math.Abs(o.X)*d+o.Y*(w+h)))
 	to := from.Add(geom.Pt(-2*o.X*(w+h), -2*o.Y*(w+h)))
 	best, near := p.At, math.Inf(1)

@@ -99,10 +99,6 @@ func (n *Lines) meet(q *geom.Point, e find.End, g find.Gate) {
 		return
 	}
 	b := &n.p.Boxes[e.Box]
-	switch b.Kind { // their sides are straight and upright
-	case symbol.Process, symbol.Predefined, symbol.Annotation:
-		return
-	}
 	at := b.Kind.Edge(b.Rect.W, b.Rect.H, symbol.Port{Side: g.Side, At: g.Port.Sub(geom.Pt(b.Rect.X, b.Rect.Y))}, d)
 	if level {
 		q.X = b.Rect.X + at.X

@@ -22,6 +22,7 @@ type pass struct {
 	upright bool
 	list    []segment
 	order   []int         // by place
+	first   []int         // 1 + the first segment at each side of each box, in and out
 	crew    map[int][]int // per leading segment, those that move along with it
 	known   map[pair]bool // the lower one first
 	pairs   []pair

@@ -114,18 +114,20 @@ func (n *Lines) put(s *segment, upright bool) {
 // join makes segments that lie on each other at the port that their lines
 // share move as one, so that lines into a port stay joined on their last segment.
 func (n *Lines) join(ss []segment) {
-	first := make(map[[3]int]int, len(ss)/2) // at each side of each box, in and out
+	if n.first == nil {
+		n.first = make([]int, len(n.p.Boxes)*8)
+	}
+	clear(n.first)
 	hold := func(i, box int, g *find.Gate, in int) {
 		if box < 0 {
 			return
 		}
-		at := [3]int{box, int(g.Side), in}
-		o, ok := first[at]
-		if !ok {
-			first[at] = i
+		at := &n.first[box*8+int(g.Side)*2+in]
+		if *at == 0 {
+			*at = 1 + i
 			return
 		}
-		j, r := lead(ss, o), lead(ss, i)
+		j, r := lead(ss, *at-1), lead(ss, i)
 		if j != r && math.Abs(ss[j].was-ss[i].was) < sameAtPort {
 			ss[r].lead = j
 		}

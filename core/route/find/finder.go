@@ -39,15 +39,18 @@ type Finder struct {
 	Kept  []*Path    // per line, the path that it keeps; nil where it is to be found
 	Meter Meter
 
+	lines   []Line          // of the page
 	ports   [][]symbol.Port // per box
 	closeBy [][]int32       // per box, those near to it
 	work    searcher
 	explore explorer
 }
 
-// Take takes up a page.
-func (f *Finder) Take(p *Page) {
-	f.Page = p
+// Take takes up a page. What is changed of its lines is changed on the finder's page alone.
+func (f *Finder) Take(p Page) {
+	f.lines = append(f.lines[:0], p.Lines...)
+	p.Lines = f.lines
+	f.Page = &p
 	f.ports, f.closeBy = make([][]symbol.Port, len(p.Boxes)), make([][]int32, len(p.Boxes))
 	f.Kept = make([]*Path, len(p.Lines))
 	f.Near.Reset(p.Bounds())

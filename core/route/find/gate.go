@@ -197,7 +197,7 @@ func (g *Gate) room() float64 {
 
 // GateAt is the gate of an end that holds at a port, at the place q; it fails when the
 // end cannot.
-func (f *Finder) GateAt(e End, port string, q geom.Point) (Gate, bool) {
+func (f *Finder) GateAt(e *End, port string, q geom.Point) (Gate, bool) {
 	if e.Box < 0 {
 		return Gate{Port: q, Loose: true}, q == Round(e.At)
 	}

@@ -6,11 +6,11 @@ import (
 	"plaintracer/core/geom"
 )
 
-// MostWork goes into one page, in units of about 50 ns (less in tests). A page of 200
+// mostWork goes into one page, in units of about 50 ns (less in tests). A page of 200
 // steps takes 0.3 million, one of 1,000 steps 4 million, the worst of the crammed pages in
 // the tests 47 million. A page that costs more has so many lines in so little room that
 // nobody could follow them one by one.
-var MostWork = 60_000_000
+const mostWork = 60_000_000
 
 // Other bounds.
 const (
@@ -26,25 +26,30 @@ const (
 // part ends where it stands: lines that have no way yet are drawn plainly, others stay
 // where they are.
 type Meter struct {
+	Most int  // how much there may be, 0 for the usual
+	Out  bool // there has been too much, or nobody waits
+	Gone bool // nobody waits: what comes out does not matter
+
 	ctx     context.Context
 	indexes []*geom.Index // they count what they look at
 	work    int           // beside that
 	asked   int           // the work at the last look
 	calls   int           // of Spend
-	Out     bool          // there has been too much, or nobody waits
-	Gone    bool          // nobody waits: what comes out does not matter
 }
 
 // Start begins to count, beside what the indexes count, for one page.
 func (m *Meter) Start(ctx context.Context, indexes ...*geom.Index) {
-	*m = Meter{ctx: ctx, indexes: indexes}
-	m.work = -m.sum()
+	*m = Meter{Most: m.Most, ctx: ctx, indexes: indexes}
+	if m.Most == 0 {
+		m.Most = mostWork
+	}
+	m.work = -m.Done()
 	m.calls = seldom - 1
 	m.Spend(askEvery)
 }
 
-// sum is all work.
-func (m *Meter) sum() int {
+// Done is all work that was done.
+func (m *Meter) Done() int {
 	all := m.work
 	for _, x := range m.indexes {
 		all += x.Looked / 8
@@ -58,10 +63,10 @@ func (m *Meter) Spend(units int) (end bool) {
 	if m.calls++; m.calls%seldom != 0 {
 		return m.Out
 	}
-	if all := m.sum(); all-m.asked >= askEvery {
+	if all := m.Done(); all-m.asked >= askEvery {
 		m.asked = all
 		m.Gone = m.Gone || m.ctx.Err() != nil
-		m.Out = m.Out || m.Gone || all > MostWork
+		m.Out = m.Out || m.Gone || all > m.Most
 	}
 	return m.Out
 }

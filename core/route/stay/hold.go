@@ -11,16 +11,14 @@ import (
 // Hold lets the finder take up a page whose lines keep their paths where they still can. On
 // the finder's page such a line holds at the ports where it did.
 func Hold(f *find.Finder, p find.Page) {
-	p.Lines = slices.Clone(p.Lines)
-	f.Take(&p)
-	for i := range p.Lines {
-		l := &p.Lines[i]
-		if l.Was == nil {
+	f.Take(p)
+	paths := make([]find.Path, len(p.Lines))
+	for i := range f.Page.Lines {
+		l := &f.Page.Lines[i]
+		if l.Was == nil || !asBefore(&paths[i], f, l) {
 			continue
 		}
-		if f.Kept[i] = asBefore(f, l); f.Kept[i] == nil {
-			continue
-		}
+		f.Kept[i] = &paths[i]
 		if l.From.Box >= 0 {
 			l.From.Port = l.Was.FromPort
 		}
@@ -30,24 +28,21 @@ func Hold(f *find.Finder, p find.Page) {
 	}
 }
 
-// asBefore is the path of a line that runs as it did; nil when it does not lead from
-// end to end any more, or steps stand there, or not where it is pinned.
-func asBefore(f *find.Finder, l *find.Line) *find.Path {
+// asBefore makes p the path of a line that runs as it did. It fails when that does not lead
+// from end to end any more, or steps stand there, or not where it is pinned.
+func asBefore(p *find.Path, f *find.Finder, l *find.Line) bool {
 	pts := l.Was.Points
 	if l.Direct || l.Was.Through && !l.Was.Plain || len(pts) < 2 {
-		return nil
+		return false
 	}
-	p := &find.Path{Points: pts, Through: l.Was.Plain, Plain: l.Was.Plain, Pins: l.Pins}
+	p.Points, p.Through, p.Plain, p.Pins = pts, l.Was.Plain, l.Was.Plain, l.Pins
 	if l.Firm {
 		p.Hold = find.Firm
 	}
 	var ok, too bool
-	p.From, ok = f.GateAt(l.From, l.Was.FromPort, pts[0])
-	p.To, too = f.GateAt(l.To, l.Was.ToPort, pts[len(pts)-1])
-	if !ok || !too || slices.ContainsFunc(l.Pins, func(pin find.Pin) bool { return !follows(pts, pin) }) || !p.Plain && !f.Clear(l, pts) {
-		return nil
-	}
-	return p
+	p.From, ok = f.GateAt(&l.From, l.Was.FromPort, pts[0])
+	p.To, too = f.GateAt(&l.To, l.Was.ToPort, pts[len(pts)-1])
+	return ok && too && !slices.ContainsFunc(l.Pins, func(pin find.Pin) bool { return !follows(pts, pin) }) && (p.Plain || f.Clear(l, pts))
 }
 
 // follows tells whether a line has a segment where it is pinned.

@@ -1,6 +1,17 @@
-package route
+package apart
 
-import "testing"
+import (
+	"testing"
+
+	"plaintracer/core/route/find"
+)
+
+// freely is a meter that lets all work be done.
+func freely(t *testing.T) *find.Meter {
+	m := &find.Meter{}
+	m.Start(t.Context())
+	return m
+}
 
 // Lines that make way for a label in a narrow gap go nearer to each other, not to the
 // label; where even that does not do, all go nearer to all.
@@ -8,13 +19,12 @@ func TestLinesCloseUpBesideLabels(t *testing.T) {
 	for _, c := range []struct {
 		from         float64 // where the gap begins
 		lines, label float64 // distances wanted
-	}{{-40, Gap, Gap}, {5, 8, Gap}, {12, 4, Gap}, {18, 4, 4}} {
-		line := func(pos float64) stretch {
-			return stretch{pos: pos, stiff: 1, min: c.from, max: 80, from: c.from, to: 80}
+	}{{-40, find.Gap, find.Gap}, {5, 8, find.Gap}, {12, 4, find.Gap}, {18, 4, 4}} {
+		line := func(pos float64) segment {
+			return segment{pos: pos, stiff: 1, room: span{c.from, 80}, need: span{c.from, 80}}
 		}
-		ss := []stretch{line(20), line(24), line(28), {line: -1, pos: 31, min: 31, max: 31, from: 31, to: 31, stiff: 1e6}}
-		var gs grouping
-		for _, g := range gs.of(len(ss), []pair{{0, 1}, {1, 2}, {2, 3}}, 0) {
+		ss := []segment{line(20), line(24), line(28), {line: -1, pos: 31, room: span{31, 31}, need: span{31, 31}, stiff: unmoved}}
+		for _, g := range groups(len(ss), []pair{{0, 1}, {1, 2}, {2, 3}}, 0) {
 			g.separate(ss, freely(t))
 		}
 		for i, want := range []float64{c.lines, c.lines, c.label} {
@@ -31,31 +41,30 @@ func TestLinesCloseUpBesideLabels(t *testing.T) {
 // Kept ways in a full channel are not pressed together by a line that cannot give way
 // between them.
 func TestKeptWaysAreNotPressed(t *testing.T) {
-	var ss []stretch
+	var ss []segment
 	var pairs []pair
 	for i := range 8 {
-		s := stretch{pos: narrowest * float64(i), stiff: 1, from: 0, to: 7 * narrowest, stays: true}
+		s := segment{pos: narrowest * float64(i), stiff: 1, need: span{0, 7 * narrowest}, kept: true}
 		if i == 4 { // on the kept one behind it
 			s.pos += narrowest
-			s.from, s.to, s.stays = s.pos, s.pos, false
+			s.need, s.kept = span{s.pos, s.pos}, false
 		}
 		if i > 4 {
 			s.pos -= narrowest
-			s.to -= narrowest
+			s.need.hi -= narrowest
 		}
-		s.min, s.max = s.from, s.to
+		s.room = s.need
 		for k := range i {
 			pairs = append(pairs, pair{k, i})
 		}
 		ss = append(ss, s)
 	}
-	var gs grouping
-	for _, g := range gs.of(len(ss), pairs, 0) {
+	for _, g := range groups(len(ss), pairs, 0) {
 		g.separate(ss, freely(t))
 	}
 	last := -narrowest
 	for i, s := range ss {
-		if !s.stays {
+		if !s.kept {
 			continue
 		}
 		if s.pos < last+narrowest-0.01 {
