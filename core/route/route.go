@@ -16,7 +16,6 @@ package route
 
 import (
 	"context"
-	"slices"
 
 	"plaintracer/core/route/apart"
 	"plaintracer/core/route/find"
@@ -63,23 +62,7 @@ func (r *Router) Routes(p Page) []Route { return r.RoutesContext(context.Backgro
 func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 	segments, labels := r.labels.Indexes()
 	r.finder.Meter.Start(ctx, &r.finder.Near, segments, labels)
-	out, on := r.routes(p)
-	for range mostFreed {
-		// Lines that were to stay and lie on others are given up.
-		which := slices.DeleteFunc(slices.Clone(on), func(i int) bool { return p.Lines[i].Was == nil })
-		if len(which) == 0 || r.finder.Meter.Out {
-			break
-		}
-		p.Lines = slices.Clone(p.Lines)
-		for _, i := range which {
-			p.Lines[i].Was = nil
-		}
-		again, still := r.routes(p)
-		if len(still) >= len(on) {
-			break
-		}
-		out, on = again, still
-	}
+	out := r.routes(p)
 	if r.finder.Meter.Out {
 		r.labels.Forget()
 	}
@@ -92,50 +75,28 @@ func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 // Unfinished tells whether the last page had more lines than could be set apart.
 func (r *Router) Unfinished() bool { return r.finder.Meter.Out }
 
-// Bounds of the rounds.
-const (
-	mostFreed  = 2 // in which lines that were to stay are given up
-	mostMoving = 3 // in which lines make way for labels
-)
-
-// routes is Routes, where all lines stay that can; it tells the lines that could not be
-// set apart.
-func (r *Router) routes(p Page) (out []Route, on []int) {
+func (r *Router) routes(p Page) []Route {
 	f := &r.finder
 	stay.Hold(f, p)
 	paths := side.Paths(f)
 	if f.Meter.Gone {
-		return nil, nil
+		return nil
 	}
-	lines, on := apart.Set(f, paths)
+	lines := apart.Set(f, paths)
 	if f.Meter.Gone {
-		return nil, nil
+		return nil
 	}
-	out = lines.Routes()
+	out := lines.Routes()
 	hit := r.labels.Place(f, out)
-	crossed := make([]bool, len(out)) // lines whose labels found no clear place
-	for range mostMoving {
-		if len(hit) == 0 || f.Meter.Out {
-			break
-		}
-		for _, h := range hit {
-			crossed[h.Line] = true
-		}
-		var blocks []find.Block
-		for i := range out {
-			if crossed[i] {
-				for _, at := range out[i].Labels {
-					blocks = append(blocks, find.Block{Line: i, Rect: at})
-				}
-			}
-		}
-		moved, ok := lines.MakeWay(hit, blocks)
-		again := moved.Routes()
-		still := r.labels.Place(f, again)
-		if !ok || len(still) >= len(hit) {
-			break
-		}
-		lines, out, hit = moved, again, still
+	if len(hit) == 0 || f.Meter.Out {
+		return out
 	}
-	return out, on
+	// Lines make way for the labels that found no clear place, where they can.
+	moved, ok := lines.MakeWay(hit, out)
+	again := moved.Routes()
+	if still := r.labels.Place(f, again); ok && len(still) < len(hit) {
+		return again
+	}
+	r.labels.Place(f, out)
+	return out
 }

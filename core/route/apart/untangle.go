@@ -15,15 +15,8 @@ const (
 	leastFree  = 20    // lines that this counts beside those
 )
 
-// A line keeps off all that run around it.
-const (
-	vicinity  = 60.0 // px, around the room that the line takes
-	mostWalls = 300  // segments there; where there are more, half as far around the line itself
-
-	// The same where others are kept: there are few lines then, and the more to keep off.
-	wideVicinity = 300.0
-	wideWalls    = 2000
-)
+// vicinity is how far around the room that a line takes it keeps off others, px.
+const vicinity = 60.0
 
 // clash is a line that lies on others.
 type clash struct {
@@ -80,10 +73,6 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 			free++
 		}
 	}
-	most, reach := mostWalls, vicinity
-	if free < len(paths) {
-		most, reach = wideWalls, wideVicinity
-	}
 	best, left, last := n, n.clashes(), f.Looked()+effort*min(len(paths), leastFree+free)
 	clashes := left
 	for range mostRounds {
@@ -99,7 +88,7 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 				continue
 			}
 			// The next ones keep off it where it runs now.
-			if p := f.Apart(c.line, paths[c.line], around(points, c.line, most, reach)); p != nil {
+			if p := f.Apart(c.line, paths[c.line], around(points, c.line)); p != nil {
 				paths[c.line], points[c.line], moved = p, p.Points, true
 			}
 		}
@@ -114,27 +103,16 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 	return best, left
 }
 
-// around are the segments of others that run in the vicinity of line i; where
-// those are more than most, in the vicinity of its own segments.
-func around(lines [][]geom.Point, i, most int, reach float64) []find.Wall {
-	near := func(rooms []geom.Rect) []find.Wall {
-		var out []find.Wall
-		for j, pts := range lines {
-			for k := 1; k < len(pts) && j != i; k++ {
-				if slices.ContainsFunc(rooms, geom.Span(pts[k-1], pts[k]).Grow(find.Gap).Overlaps) {
-					out = append(out, find.Wall{A: pts[k-1], B: pts[k]})
-				}
+// around are the segments of others that run in the vicinity of line i.
+func around(lines [][]geom.Point, i int) []find.Wall {
+	var out []find.Wall
+	room := find.Bounds(lines[i]).Grow(vicinity + find.Gap)
+	for j, pts := range lines {
+		for k := 1; k < len(pts) && j != i; k++ {
+			if room.Overlaps(geom.Span(pts[k-1], pts[k])) {
+				out = append(out, find.Wall{A: pts[k-1], B: pts[k]})
 			}
 		}
-		return out
-	}
-	out := near([]geom.Rect{find.Bounds(lines[i]).Grow(reach)})
-	if len(out) > most {
-		var rooms []geom.Rect
-		for k := 1; k < len(lines[i]); k++ {
-			rooms = append(rooms, geom.Span(lines[i][k-1], lines[i][k]).Grow(reach/2))
-		}
-		out = near(rooms)
 	}
 	return out
 }

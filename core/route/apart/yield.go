@@ -7,36 +7,55 @@ import (
 )
 
 // mostYields is how often more of the lines beside ones that do not come apart make way.
-const mostYields = 3
+const mostYields = 4
 
 // Set sets the lines apart. Where those that find their paths do not come apart from
-// others, the kept ones beside them make way. It tells those that are left: lines that lie
-// on others, and these.
-func Set(f *find.Finder, paths []*find.Path) (n *Lines, on []int) {
-	n, left := untangle(f, paths)
-	last, clashes := n, left
-	for range mostYields {
-		which := last.firmBeside(clashes)
+// others, the kept ones beside them make way by a gap; those that lie on others even then
+// are routed anew.
+func Set(f *find.Finder, paths []*find.Path) *Lines {
+	best, left := untangle(f, paths)
+	n, clashes := best, left
+	for round := range mostYields {
+		which, hold := n.firmBeside(clashes), find.Yielding
+		if len(which) == 0 || round == mostYields-1 {
+			which, hold = n.staying(clashes), find.Free
+		}
 		if len(which) == 0 {
 			break
 		}
-		last, clashes = untangle(f, yielding(last.paths, which, find.Yielding))
-		if len(clashes) < len(left) {
-			n, left = last, clashes
+		if n, clashes = untangle(f, yielding(n.paths, which, hold)); len(clashes) < len(left) {
+			best, left = n, clashes
 		}
 	}
-	for _, c := range left {
-		on = append(append(on, c.line), c.others...)
+	return best
+}
+
+// staying are the lines among the clashes that are not to be found anew.
+func (n *Lines) staying(clashes []clash) []int {
+	var out []int
+	for _, c := range clashes {
+		for _, i := range append([]int{c.line}, c.others...) {
+			if n.paths[i].Stays() {
+				out = append(out, i)
+			}
+		}
 	}
-	return n, on
+	return out
 }
 
 // MakeWay moves lines out of the way of labels that found no clear place, as far as they
-// can: firm ones only for those that a hand put there. It fails where lines then lie on
+// can: kept ones only for those that are new there. It fails where lines then lie on
 // each other.
-func (n *Lines) MakeWay(hit, blocks []find.Block) (*Lines, bool) {
-	paths := n.paths
+func (n *Lines) MakeWay(hit []find.Block, routes []find.Route) (*Lines, bool) {
+	paths, crossed := n.paths, map[int]bool{}
+	var blocks []find.Block
 	for _, h := range hit {
+		if !crossed[h.Line] {
+			crossed[h.Line] = true
+			for _, at := range routes[h.Line].Labels {
+				blocks = append(blocks, find.Block{Line: h.Line, Rect: at})
+			}
+		}
 		if n.paths[h.Line].Hold == find.Firm {
 			continue
 		}

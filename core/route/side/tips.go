@@ -97,22 +97,20 @@ func (s *settling) unmix(b int) {
 	for _, i := range s.ins[b] {
 		ins[i] = s.alone[i]
 	}
-	for range 2 { // a line in may come to a tip beside another, out of the way of which the next goes
-		var out, in find.Sides
-		for _, i := range s.outs[b] {
-			out |= find.Only(s.tipped[i].From.Side)
+	var out, in find.Sides
+	for _, i := range s.outs[b] {
+		out |= find.Only(s.tipped[i].From.Side)
+	}
+	for _, i := range s.ins[b] {
+		in |= find.Only(ins[i].To.Side)
+	}
+	for side := symbol.Top; side <= symbol.Left; side++ {
+		if !(out & in).Has(side) {
+			continue
 		}
-		for _, i := range s.ins[b] {
-			in |= find.Only(ins[i].To.Side)
-		}
-		for side := symbol.Top; side <= symbol.Left; side++ {
-			if !(out & in).Has(side) {
-				continue
-			}
-			for i, p := range s.elsewhere(b, ins, side, out) {
-				ins[i] = p
-				s.against[i] |= out
-			}
+		for i, p := range s.elsewhere(b, ins, side, out) {
+			ins[i] = p
+			s.against[i] |= out
 		}
 	}
 }
