@@ -107,35 +107,53 @@ func TestUnfitWays(t *testing.T) {
 	}
 }
 
-// Where a line has no room beside ones that stay, these make way, by a gap at most.
-func TestKeptWaysMakeWay(t *testing.T) {
-	// A corridor of 32 px with two lines in it, and a third that has to go through.
-	var p Page
-	wall := func(id string, x, y, w, h float64) {
-		p.Boxes = append(p.Boxes, Box{ID: id, Kind: symbol.Process, Rect: geom.Rect{X: x, Y: y, W: w, H: h}})
-	}
-	wall("above", 200, -2000, 600, 2200)
-	wall("below", 200, 232, 600, 2200)
-	for i, y := range []float64{100, 200, 300} {
-		wall(fmt.Sprint("from", i), 0, y, 80, 40)
-		wall(fmt.Sprint("to", i), 920, y, 80, 40)
-	}
-	for i := range 2 {
-		p.Lines = append(p.Lines, Line{ID: fmt.Sprint("l", i), From: End{Box: 2 + 2*i}, To: End{Box: 3 + 2*i}})
-	}
-	was, now, q := kept(p, func(q *Page) {
-		q.Lines = append(q.Lines, Line{ID: "third", From: End{Box: 6}, To: End{Box: 7}})
-	})
-	if n := sample.OnEachOther(q, now); n > 0 {
-		t.Errorf("%d stretches lie on each other: %v", n, now)
-	}
-	for i := range was {
-		for k := range was[i].Points {
-			if len(now[i].Points) != len(was[i].Points) || now[i].Points[k].Dist(was[i].Points[k]) > 1.5*Gap {
-				t.Errorf("%v went to %v", was[i].Points, now[i].Points)
-				break
+// Where a line has no room beside ones that stay, these make way, by a gap at most: those
+// beside it, and those beside these.
+func TestKeptLinesMakeWay(t *testing.T) {
+	for _, c := range []struct {
+		corridor float64 // px, the only way from the left to the right
+		lines    int     // through it, the last of which comes new
+	}{{6, 2}, {8, 4}, {32, 3}} {
+		var p Page
+		wall := func(x, y, w, h float64) {
+			p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint(len(p.Boxes)), Kind: symbol.Process, Rect: geom.Rect{X: x, Y: y, W: w, H: h}})
+		}
+		wall(200, -2000, 600, 2200)
+		wall(200, 200+c.corridor, 600, 2200)
+		wall(-150, -2000, 350, 1980)
+		wall(-150, 420, 350, 2000)
+		wall(-150, -20, 50, 440)
+		for i := range c.lines {
+			wall(0, 20+100*float64(i), 80, 40)
+			wall(920, 20+100*float64(i), 80, 40)
+			p.Lines = append(p.Lines, Line{ID: fmt.Sprint(i), From: End{Box: 5 + 2*i}, To: End{Box: 6 + 2*i}})
+		}
+		all := p.Lines
+		p.Lines = all[:c.lines-1]
+		was, now, q := kept(p, func(q *Page) { q.Lines = slices.Clone(all) })
+		if n := sample.OnEachOther(q, now); n > 0 {
+			t.Errorf("%d lines in %g px: %d segments lie on each other: %v", c.lines, c.corridor, n, now)
+		}
+		for i := range was {
+			for k := range was[i].Points {
+				if len(now[i].Points) != len(was[i].Points) || now[i].Points[k].Dist(was[i].Points[k]) > 1.5*Gap {
+					t.Errorf("%d lines in %g px: %v went to %v", c.lines, c.corridor, was[i].Points, now[i].Points)
+					break
+				}
 			}
 		}
+	}
+}
+
+// A line holds at the middle of the side of a step that was changed, and slides at the other end.
+func TestMiddleOfWhatWasChanged(t *testing.T) {
+	p := Page{Boxes: []Box{at(process, 0, 0), at(decision, 300, -2)}, Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 1}}}}
+	was, now, _ := kept(p, func(q *Page) { q.Boxes[0].Rect.W += 20 })
+	if y := was[0].Points[0].Y; y != 38 {
+		t.Fatalf("at first it holds at %g, not at the tip", y)
+	}
+	if y := now[0].Points[0].Y; y != 30 {
+		t.Errorf("it holds at %g, not in the middle of the side", y)
 	}
 }
 

@@ -128,7 +128,7 @@ func TestPlacedLabels(t *testing.T) {
 	}
 	// Lines keep off a label when that is asked for.
 	p = Page{KeepOff: true, Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 0, 200), box("d", 400, 200)}, Lines: []Line{
-		{ID: "l", From: End{Box: 0}, To: End{Box: 1}, Labels: []Label{{W: 40, H: 14, Placed: true, Along: 0.5, Beside: 70}}},
+		{ID: "l", From: End{Box: 0}, To: End{Box: 1}, Labels: []Label{{W: 40, H: 14, Placed: true, Along: 0.5, Beside: 93}}},
 		{ID: "m", From: End{Box: 2, Port: "top"}, To: End{Box: 3, Port: "top"}, Pins: nil},
 	}}
 	p.Lines[1].To = End{Box: 1, Port: "bottom"}
@@ -144,18 +144,44 @@ func TestPlacedLabels(t *testing.T) {
 	}
 }
 
-// Lines make way for a label that found no clear place.
+// Lines make way for a label that found no clear place: here it fills the gap between two
+// steps, which another line goes through.
 func TestWayForLabels(t *testing.T) {
 	d := Box{ID: "d", Kind: symbol.Decision, Rect: geom.Rect{X: 0, Y: 200, W: 120, H: 80}}
-	p := Page{Boxes: []Box{d, box("next", 180, 215), box("up", 20, 0), box("down", 20, 400)}, Lines: []Line{
-		{ID: "yes", From: End{Box: 0, Port: "right"}, To: End{Box: 1, Port: "left"}, Outcome: true, Labels: []Label{{W: 19, H: 14.6}}},
+	p := Page{Boxes: []Box{d, box("next", 200, 215), box("up", 20, 0), box("down", 20, 400)}, Lines: []Line{
+		{ID: "yes", From: End{Box: 0, Port: "right"}, To: End{Box: 1, Port: "left"}, Outcome: true, Labels: []Label{{W: 44, H: 14.6}}},
 		{ID: "by", From: End{Box: 2, Port: "right"}, To: End{Box: 3, Port: "right"}},
 	}}
-	var r Router
-	rs := r.Routes(p)
-	for k := 0; k+1 < len(rs[1].Points); k++ {
-		if geom.SegmentIn(rs[1].Points[k], rs[1].Points[k+1], rs[0].Labels[0]) {
-			t.Errorf("%v runs through the label at %v", rs[1].Points, rs[0].Labels[0])
-		}
+	rs := new(Router).Routes(p)
+	if sample.Hits(p, rs) > 0 {
+		t.Errorf("%v runs over the label at %v", rs[1].Points, rs[0].Labels[0])
+	}
+}
+
+// A label stands astride its line where there is no room on either side of it.
+func TestAstride(t *testing.T) {
+	p := Page{
+		Boxes: []Box{at(process, 0, 0), at(process, 400, 0), {ID: "over", Rect: geom.Rect{X: 140, Y: -40, W: 240, H: 58}}, {ID: "under", Rect: geom.Rect{X: 140, Y: 42, W: 240, H: 58}}},
+		Lines: []Line{{ID: "l", From: End{Box: 0}, To: End{Box: 1}, Labels: []Label{{W: 40, H: 16}}}},
+	}
+	rs := new(Router).Routes(p)
+	if got := rs[0].Labels[0].Centre(); got.Y != 30 {
+		t.Errorf("it stands at %v, beside %v", got, rs[0].Points)
+	}
+}
+
+// A label that is new on a line makes way for itself among lines that stay only when a hand
+// has put it there.
+func TestWayForLabelsAmongKeptLines(t *testing.T) {
+	p := Page{KeepOff: true, Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 0, 200)}, Lines: []Line{
+		{ID: "l", From: End{Box: 0}, To: End{Box: 1}},
+		{ID: "m", From: End{Box: 2, Port: "top"}, To: End{Box: 1, Port: "bottom"}},
+	}}
+	was, now, q := kept(p, func(q *Page) {
+		q.KeepOff = true
+		q.Lines[0].Labels = []Label{{W: 40, H: 14, Placed: true, Along: 0.5, Beside: 93}}
+	})
+	if sample.Hits(q, was) > 0 || sample.Hits(q, now) > 0 || len(now[1].Points) != len(was[1].Points) {
+		t.Errorf("%v, before %v, lies on %v", now[1].Points, was[1].Points, now[0].Labels[0])
 	}
 }

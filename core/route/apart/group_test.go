@@ -73,3 +73,17 @@ func TestKeptWaysAreNotPressed(t *testing.T) {
 		last = s.pos
 	}
 }
+
+// Of three lines in a channel that has room for two, two are set apart.
+func TestMoreLinesThanFit(t *testing.T) {
+	var ss []segment
+	for range 3 {
+		ss = append(ss, segment{pos: 50, stiff: loose, room: span{50, 51.3}, need: span{50, 51.3}})
+	}
+	for _, g := range groups(len(ss), []pair{{0, 1}, {1, 2}, {0, 2}}, 0) {
+		g.separate(ss, freely(t))
+	}
+	if ss[1].pos-ss[0].pos < narrowest-0.01 {
+		t.Errorf("they stand at %g, %g and %g", ss[0].pos, ss[1].pos, ss[2].pos)
+	}
+}

@@ -30,7 +30,6 @@ type span struct{ lo, hi float64 }
 // matters: what stays less gives way.
 const (
 	loose      = 1.0
-	atPort     = 6.0  // its end would leave the middle of a side
 	atTip      = 60.0 // of an outcome: what comes in makes way
 	unmoved    = 1e6
 	labelRoom  = 2.0 // kept between a label and a line that makes way for it, px
@@ -58,8 +57,6 @@ func (n *Lines) segments(upright bool) []segment {
 				s.stiff = unmoved
 			case k == 0 && n.p.Lines[i].Outcome:
 				s.stiff = atTip
-			case k == 0 || k == s.last:
-				s.stiff = atPort
 			}
 			out = append(out, s)
 		}

@@ -64,3 +64,43 @@ func TestBendsAhead(t *testing.T) {
 		t.Errorf("%d bends told at %d corners: too few to tell", told, corners)
 	}
 }
+
+// What makes searches fast changes how many places they look at, and little else: the counts
+// here are what they are with it, and a tenth.
+func TestPlacesLookedAt(t *testing.T) {
+	var f Finder
+	take := func(p Page) {
+		f.Take(p)
+		f.Meter.Start(t.Context(), &f.Near)
+	}
+	count := func(what string, most int, do func()) {
+		before := f.Looked()
+		do()
+		if n := f.Looked() - before; n > most {
+			t.Errorf("%s: %d places looked at, not %d at most", what, n, most)
+		}
+	}
+	// Dead ends are left alone.
+	count("among scattered steps", 9400, func() {
+		for seed := range uint64(4) {
+			take(scattered(seed))
+			for i := range f.Page.Lines {
+				f.Path(i, 0, 0)
+			}
+		}
+	})
+	// A large field is crossed in haste.
+	var p Page
+	for i := range 400 {
+		x, y := float64(i%20), float64(i/20)
+		p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint(i), Kind: symbol.Process, Rect: geom.Rect{X: 150*x + 7*y, Y: 90*y + 5*x, W: 120, H: 60}})
+	}
+	p.Lines = []Line{{ID: "across", From: End{Box: 0}, To: End{Box: 399}}}
+	var across *Path
+	count("across a large page", 240, func() {
+		take(p)
+		across = f.Path(0, 0, 0)
+	})
+	// Another path begins with what the first one got to know.
+	count("for another path", 170, func() { f.Within(0, Only(across.From.Side), 0, across.Cost+300, across) })
+}

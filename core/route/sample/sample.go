@@ -146,3 +146,62 @@ func Meets(pts []geom.Point, r geom.Rect, by float64) bool {
 	}
 	return false
 }
+
+// Bends counts the bends of all routes.
+func Bends(rs []find.Route) int {
+	n := 0
+	for _, r := range rs {
+		n += len(r.Points) - 2
+	}
+	return n
+}
+
+// Crossings counts where an upright segment of one route crosses a level one of another.
+func Crossings(rs []find.Route) int {
+	n := 0
+	for i := range rs {
+		for j := range rs {
+			for k := 1; k < len(rs[i].Points); k++ {
+				for l := 1; l < len(rs[j].Points); l++ {
+					a, b, c, d := rs[i].Points[k-1], rs[i].Points[k], rs[j].Points[l-1], rs[j].Points[l]
+					if i != j && a.X == b.X && c.Y == d.Y && min(c.X, d.X) < a.X && a.X < max(c.X, d.X) && min(a.Y, b.Y) < c.Y && c.Y < max(a.Y, b.Y) {
+						n++
+					}
+				}
+			}
+		}
+	}
+	return n
+}
+
+// Hits counts the labels that a line of another step runs over.
+func Hits(p find.Page, rs []find.Route) int {
+	n := 0
+	for i, r := range rs {
+		for _, at := range r.Labels {
+			for j := range rs {
+				if p.Lines[i].From.Box != p.Lines[j].From.Box && Meets(rs[j].Points, at, -1) {
+					n++
+				}
+			}
+		}
+	}
+	return n
+}
+
+// Nearest is the least distance at which segments of two routes run side by side.
+func Nearest(a, b []geom.Point) float64 {
+	least := math.Inf(1)
+	for k := 1; k < len(a); k++ {
+		for l := 1; l < len(b); l++ {
+			s, t := geom.Span(a[k-1], a[k]), geom.Span(b[l-1], b[l])
+			if s.W == 0 && t.W == 0 && min(s.Bottom(), t.Bottom())-max(s.Y, t.Y) > 1 {
+				least = min(least, math.Abs(s.X-t.X))
+			}
+			if s.H == 0 && t.H == 0 && min(s.Right(), t.Right())-max(s.X, t.X) > 1 {
+				least = min(least, math.Abs(s.Y-t.Y))
+			}
+		}
+	}
+	return least
+}

@@ -1,7 +1,6 @@
 package side
 
 import (
-	"plaintracer/core/geom"
 	"plaintracer/core/route/find"
 	"plaintracer/core/symbol"
 )
@@ -117,9 +116,9 @@ func (s *settling) unmix(b int) {
 
 // elsewhere routes the lines that come in at a side of a step without the sides that lines
 // out of it hold; none when one of them cannot move, or they would get longer by too
-// much, or together have more bends, or cross more lines of the step.
+// much, or together have more bends.
 func (s *settling) elsewhere(b int, ins map[int]*find.Path, side symbol.Side, out find.Sides) map[int]*find.Path {
-	moves, sum, bends, cross := map[int]*find.Path{}, 0.0, 0, 0
+	moves, sum, bends := map[int]*find.Path{}, 0.0, 0
 	for _, i := range s.ins[b] {
 		was, l := ins[i], &s.lines[i]
 		if was.To.Side != side {
@@ -133,30 +132,13 @@ func (s *settling) elsewhere(b int, ins map[int]*find.Path, side symbol.Side, ou
 			return nil
 		}
 		moves[i] = p
-		cross += s.crossed(b, ins, i, p.Points) - s.crossed(b, ins, i, was.Points)
 		sum += p.Cost - was.Cost
 		bends += len(p.Points) - len(was.Points)
 	}
-	if bends > 0 || cross > 0 || sum > nearby*float64(len(moves)) {
+	if bends > 0 || sum > nearby*float64(len(moves)) {
 		return nil
 	}
 	return moves
-}
-
-// crossed counts how often a path for line i crosses other lines of the step.
-func (s *settling) crossed(b int, ins map[int]*find.Path, i int, pts []geom.Point) int {
-	n := 0
-	for _, j := range s.outs[b] {
-		if j != i {
-			n += geom.Crossings(pts, s.tipped[j].Points)
-		}
-	}
-	for _, j := range s.ins[b] {
-		if j != i {
-			n += geom.Crossings(pts, ins[j].Points)
-		}
-	}
-	return n
 }
 
 // final is the path of line i after all that was settled at both of its ends; when leaving

@@ -45,11 +45,6 @@ func Keep(was *find.Page, routes []find.Route, now *find.Page) {
 		}
 		if d != (geom.Point{}) {
 			way = shifted(way, d)
-			if slices.ContainsFunc(now.Boxes, func(b find.Box) bool {
-				return !is(&b, now, l.From) && !is(&b, now, l.To) && find.Meets(way.Points, b.Rect.Grow(find.Margin-0.5))
-			}) {
-				continue
-			}
 		}
 		l.Was, l.Firm = way, d == geom.Point{} && slices.Equal(l.Labels, o.Labels) && was.KeepOff == now.KeepOff
 	}
@@ -181,6 +176,3 @@ func shifted(r *find.Route, d geom.Point) *find.Route {
 	}
 	return out
 }
-
-// is tells whether a line ends at the box.
-func is(b *find.Box, p *find.Page, e find.End) bool { return e.Box >= 0 && p.Boxes[e.Box].ID == b.ID }
