@@ -92,8 +92,7 @@ func TestDrawn(t *testing.T) {
 				return offOutline(p.Boxes[0], rs[0].Points[0]) || offOutline(p.Boxes[1], rs[0].Points[1])
 			}},
 		{"before a port is room for an arrowhead",
-			[]Box{at(process, 0, 0), at(process, 160, 200), at(process, 160, -200), at(process, -200, 300), at(process, -200, -200)},
-			[]string{"0 right > 1 left", "2 left > 0 right", "0 right > 2 left", "3 > 1 left", "4 > 2 left"},
+			[]Box{at(decision, 0, 110), at(data, 210, 200)}, []string{"1 bottom > 0 bottom", "0 > 1 bottom"},
 			func(_ Page, rs []Route) bool {
 				return slices.ContainsFunc(rs, func(r Route) bool {
 					n := len(r.Points)
@@ -116,12 +115,18 @@ func TestDrawn(t *testing.T) {
 			[]string{"2 > 1 right", "2 right > 3", "5 left > 3", "0 left > 5"},
 			func(_ Page, rs []Route) bool { return sample.Nearest(rs[1].Points, rs[3].Points) < 1 }},
 		{"what is pushed apart pushes others on",
-			[]Box{at(process, 140, 170), at(process, 10, 500), at(process, 10, 170), at(process, 90, 480)}, []string{"1 > 2 right", "1 bottom > 0", "3 > 2", "2 > 3"},
+			[]Box{at(decision, 252, 210), at(process, 252, 400), at(process, 146, 420), at(process, 20, 0)}, []string{"3 > 1", "0 > 2", "2 > 0 bottom", "1 > 3"},
 			func(_ Page, rs []Route) bool { return nearest(rs) < 9.9 }},
+		{"lines that share a port are joined, whatever else is in their channel",
+			[]Box{at(process, 420, 320), at(process, 440, 20), at(process, 290, 220)}, []string{"0 > 1 bottom", "0 > 2 top", "0 > 2"},
+			func(_ Page, rs []Route) bool { return rs[1].Points[0] != rs[2].Points[0] }},
 		{"lines that do not fit through a gap go round",
-			[]Box{at(process, 120, 110), at(process, 143, 20), at(data, 0, 103), at(process, 133, 206), at(process, 266, 0), at(decision, 286, 93)},
-			[]string{"4 left > 0", "2 > 1", "0 > 3", "1 > 5", "1 right > 3"},
-			func(_ Page, rs []Route) bool { return sample.Nearest(rs[0].Points, rs[3].Points) < 1 }},
+			[]Box{at(decision, 10, 10), at(data, 156, 93), at(data, 166, 20), at(process, 292, 186), at(data, 10, 93), at(data, 292, 93)},
+			[]string{"1 bottom > 2", "2 > 4", "1 > 4 top", "0 bottom > 5", "2 left > 3"},
+			func(_ Page, rs []Route) bool { return sample.Nearest(rs[2].Points, rs[3].Points) < 1 }},
+		{"where both corners would do, a line leaves to the right and comes in from the left",
+			[]Box{at(decision, 20, 130), at(decision, 440, 0)}, []string{"1 > 0", "0 > 1"},
+			func(_ Page, rs []Route) bool { return rs[0].FromPort == rs[1].ToPort || rs[0].ToPort == rs[1].FromPort }},
 	} {
 		p := Page{Boxes: c.boxes, Lines: joins(c.boxes, c.lines...)}
 		rs := new(Router).Routes(p)

@@ -95,12 +95,19 @@ func TestUnfitWays(t *testing.T) {
 		{"beside the step", false, func(w *Route) { w.Points[3].Y = 60 }},
 		{"one point", false, func(w *Route) { w.Points = w.Points[:1] }},
 		{"through a step", false, func(w *Route) { w.Points[1].Y, w.Points[2].Y = 120, 120 }},
+		{"not where it is pinned", false, func(w *Route) { p.Lines[0].Pins = []Pin{{At: 300}} }},
 	} {
 		w := fits
 		w.Points = slices.Clone(fits.Points)
 		c.way(&w)
 		p.Lines[0].Was, p.Lines[0].Firm = &w, true
 		got := new(Router).Routes(p)
+		if len(p.Lines[0].Pins) > 0 {
+			if !runsAlong(got[0], p.Lines[0].Pins[0]) {
+				t.Errorf("%s: it runs %v", c.name, got[0].Points)
+			}
+			continue
+		}
 		if c.fits && fmt.Sprint(got[0].Points) != fmt.Sprint(fits.Points) || !c.fits && fmt.Sprint(got) != free {
 			t.Errorf("%s: it runs %v", c.name, got[0].Points)
 		}
@@ -113,7 +120,8 @@ func TestKeptLinesMakeWay(t *testing.T) {
 	for _, c := range []struct {
 		corridor float64 // px, the only way from the left to the right
 		lines    int     // through it, the last of which comes new
-	}{{6, 2}, {8, 4}, {32, 3}} {
+		most     float64 // px that others move
+	}{{6, 2, Gap}, {8, 4, Gap}, {32, 3, Gap}, {60, 3, 0}} {
 		var p Page
 		wall := func(x, y, w, h float64) {
 			p.Boxes = append(p.Boxes, Box{ID: fmt.Sprint(len(p.Boxes)), Kind: symbol.Process, Rect: geom.Rect{X: x, Y: y, W: w, H: h}})
@@ -136,7 +144,7 @@ func TestKeptLinesMakeWay(t *testing.T) {
 		}
 		for i := range was {
 			for k := range was[i].Points {
-				if len(now[i].Points) != len(was[i].Points) || now[i].Points[k].Dist(was[i].Points[k]) > 1.5*Gap {
+				if len(now[i].Points) != len(was[i].Points) || now[i].Points[k].Dist(was[i].Points[k]) > 1.5*c.most {
 					t.Errorf("%d lines in %g px: %v went to %v", c.lines, c.corridor, was[i].Points, now[i].Points)
 					break
 				}

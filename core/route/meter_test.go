@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/route/sample"
 	"plaintracer/core/symbol"
 )
 
@@ -100,5 +101,20 @@ func TestLabelOfALongLine(t *testing.T) {
 		if d := geom.DistTo(out[0].Points, l.Centre()); d > 40 {
 			t.Errorf("the label at %v stands %g px off its line", l, d)
 		}
+	}
+}
+
+// A label that nothing has touched since the last page is not looked for again.
+func TestLabelsAreLookedForOnce(t *testing.T) {
+	p := sample.Untidy(3)
+	for i := range p.Lines {
+		p.Lines[i].Labels = []Label{{W: 60, H: 14}}
+	}
+	var r Router
+	r.Routes(p)
+	first := r.finder.Meter.Done()
+	r.Routes(p)
+	if again := r.finder.Meter.Done(); again*10 > first*9 {
+		t.Errorf("%d units of work, and %d for the same page again", first, again)
 	}
 }

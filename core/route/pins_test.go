@@ -158,6 +158,28 @@ func TestWayForLabels(t *testing.T) {
 	}
 }
 
+// A broad label is given way on all of its breadth.
+func TestWayForABroadLabel(t *testing.T) {
+	boxes := []Box{at(process, 20, 330), at(decision, 410, 10), at(process, 410, 320), at(process, 200, 20), at(data, 0, 20)}
+	p := Page{KeepOff: true, Boxes: boxes, Lines: joins(boxes, "4 > 3", "1 top > 0")}
+	p.Lines[0].Labels = []Label{{W: 40, H: 16, Placed: true, Along: 0.5, Beside: 4}}
+	rs := new(Router).Routes(p)
+	if sample.Hits(p, rs) > 0 {
+		t.Errorf("%v runs over the label at %v", rs[1].Points, rs[0].Labels[0])
+	}
+}
+
+// A label keeps off lines of its own step as well, where there is room.
+func TestLabelOffSisters(t *testing.T) {
+	boxes := []Box{at(process, 330, 20), at(process, 180, 0)}
+	p := Page{Boxes: boxes, Lines: joins(boxes, "0 > 1", "0 > 1")}
+	p.Lines[0].Labels = []Label{{W: 40, H: 16}}
+	rs := new(Router).Routes(p)
+	if sample.Meets(rs[1].Points, rs[0].Labels[0], -1) {
+		t.Errorf("%v runs over the label at %v", rs[1].Points, rs[0].Labels[0])
+	}
+}
+
 // A label stands astride its line where there is no room on either side of it.
 func TestAstride(t *testing.T) {
 	p := Page{

@@ -86,8 +86,7 @@ func (n *Lines) pair(ss []segment, i, j int) {
 	}
 	q := pair{a, b}
 	d := ss[i].was - ss[j].was
-	settled := ss[i].kept && ss[j].kept && math.Abs(d) >= narrowest-0.1 // which is first
-	if math.Abs(d) < alike && !ss[i].isLabel() && !ss[j].isLabel() && !settled {
+	if math.Abs(d) < alike && !ss[i].isLabel() && !ss[j].isLabel() {
 		if o := n.firstOf(&ss[i], &ss[j], n.upright); o != 0 {
 			d = float64(o)
 		}

@@ -6,8 +6,8 @@ import (
 	"plaintracer/core/route/find"
 )
 
-// mostYields is how often more of the lines beside ones that do not come apart make way.
-const mostYields = 4
+// mostYields is how often lines beside ones that do not come apart make way.
+const mostYields = 2
 
 // Set sets the lines apart. Where those that find their paths do not come apart from
 // others, the kept ones beside them make way by a gap; those that lie on others even then
