@@ -1,35 +1,27 @@
 package side
 
 import (
+	"math"
 	"slices"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/route/find"
 )
 
-// worthwhile is how many crossings fewer make a line hold at other sides. For fewer
-// it would change them too often, when another line is dragged across it.
-const worthwhile = 3
-
-// detour is how much longer, px, it may get for that: by less than a bend, so
-// that the search need not look at paths that have one more.
-const detour = 150.0
-
-// uncross lets lines hold at other sides, where they get no more bends and cross at least
-// so many fewer others. What a line crosses is counted on the paths that were there before
-// any was changed: so a change is not felt beyond the lines that it meets.
+// uncross lets lines hold at other sides, one after the other, where they get no more bends
+// and cross fewer of the others as they run then.
 func uncross(f *find.Finder, at *ends, paths []*find.Path) []*find.Path {
-	c := crosser{f: f, paths: paths, bounds: make([]geom.Rect, len(paths))}
+	c := crosser{f: f, paths: slices.Clone(paths), bounds: make([]geom.Rect, len(paths))}
 	for i, p := range paths {
 		c.bounds[i] = find.Bounds(p.Points)
 	}
-	out := slices.Clone(paths)
 	for i, p := range paths {
 		if l := &f.Page.Lines[i]; f.Kept[i] == nil && len(p.Points) > 2 && !p.Through && !p.Direct && len(p.Pins) == 0 && l.From.Box != l.To.Box {
-			out[i] = c.other(i, at.othersSides(f.Page, out, i))
+			c.paths[i] = c.other(i, at.othersSides(f.Page, c.paths, i))
+			c.bounds[i] = find.Bounds(c.paths[i].Points)
 		}
 	}
-	return out
+	return c.paths
 }
 
 // crosser counts crossings among paths.
@@ -39,31 +31,29 @@ type crosser struct {
 	bounds []geom.Rect // of each
 }
 
-// other is the path for line i that crosses fewest others, its own one if no other is worth
-// while: from another side, or to another one, but for those of others at its ends.
+// other is the path for line i that crosses fewest others: its own one, or one from another
+// side or to another one, but for those of others at its ends.
 func (c *crosser) other(i int, others [2]find.Sides) *find.Path {
 	p, l := c.paths[i], &c.f.Page.Lines[i]
-	best, most := p, c.crossings(i, p)-worthwhile
-	if most < 0 {
-		return p
-	}
+	best, least := p, c.crossings(i, p)
 	for _, no := range [2][2]find.Sides{{find.Only(p.From.Side), 0}, {0, find.Only(p.To.Side)}} {
 		from, to := others[0]|no[0], others[1]|no[1]
-		if from == find.AllSides || to == find.AllSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
+		if least == 0 || from == find.AllSides || to == find.AllSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
 			continue
 		}
-		o := c.f.Within(i, from, to, p.Cost+detour, p)
+		o := c.f.Within(i, from, to, p.Cost+nearby, p)
 		if o == nil || o.Through || len(o.Points) > len(p.Points) {
 			continue
 		}
-		if n := c.crossings(i, o); n <= most {
-			best, most = o, n-1
+		if n := c.crossings(i, o); n < least {
+			best, least = o, n
 		}
 	}
 	return best
 }
 
-// crossings counts how often a path for line i crosses those of others.
+// crossings counts how often a path for line i crosses those of others, or will, when they
+// are set apart.
 func (c *crosser) crossings(i int, p *find.Path) int {
 	if c.f.Meter.Spend(len(c.paths) / 3) {
 		return 0
@@ -71,10 +61,85 @@ func (c *crosser) crossings(i int, p *find.Path) int {
 	n, in := 0, find.Bounds(p.Points).Grow(1)
 	for j, o := range c.paths {
 		if j != i && in.Overlaps(c.bounds[j]) {
-			n += geom.Crossings(p.Points, o.Points)
+			n += geom.Crossings(p.Points, o.Points) + tangled(p.Points, o.Points)
 		}
 	}
 	return n
+}
+
+// tangled counts the segments that two lines have in common, and come to and leave in
+// different orders: there they cross once, wherever they are set apart.
+func tangled(a, b []geom.Point) int {
+	n := 0
+	for i := 1; i < len(a); i++ {
+		for j := 1; j < len(b); j++ {
+			s, t := runOf(a, i), runOf(b, j)
+			if s.upright != t.upright || math.Abs(s.at-t.at) > 0.5 || min(s.high, t.high)-max(s.low, t.low) < 1 {
+				continue
+			}
+			if x, y := first(-s.low, s.before, -t.low, t.before), first(s.high, s.after, t.high, t.after); x*y < 0 {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// first tells which of two lines lies before the other at an end of a segment that they have
+// in common: -1 for the first. That turns off first, or to that side.
+func first(a float64, turnA int, b float64, turnB int) int {
+	switch {
+	case a < b-0.5:
+		return turnA
+	case b < a-0.5:
+		return -turnB
+	case turnA < turnB:
+		return -1
+	case turnA > turnB:
+		return 1
+	}
+	return 0
+}
+
+// run is a segment seen along its axis: where it stands, from where to where it goes, and to
+// which side, -1 or 1, its line turns off at either end, 0 where it ends there.
+type run struct {
+	upright       bool
+	at, low, high float64
+	before, after int
+}
+
+func runOf(pts []geom.Point, i int) run {
+	p, q := pts[i-1], pts[i]
+	r := run{upright: p.X == q.X}
+	along := func(o geom.Point) (at, on float64) {
+		if r.upright {
+			return o.X, o.Y
+		}
+		return o.Y, o.X
+	}
+	turn := func(o geom.Point) int {
+		at, _ := along(o)
+		switch {
+		case at < r.at:
+			return -1
+		case at > r.at:
+			return 1
+		}
+		return 0
+	}
+	r.at, r.low = along(p)
+	_, r.high = along(q)
+	if i > 1 {
+		r.before = turn(pts[i-2])
+	}
+	if i+1 < len(pts) {
+		r.after = turn(pts[i+1])
+	}
+	if r.low > r.high {
+		r.low, r.high, r.before, r.after = r.high, r.low, r.after, r.before
+	}
+	return r
 }
 
 // othersSides are the sides that line i does not take at its ends, beside

@@ -6,7 +6,7 @@ import (
 )
 
 // nearby is how much longer (px) a line may get to leave a side to lines of the
-// other direction; it may get no more bends.
+// other direction, or to cross fewer others; it may get no more bends.
 const nearby = 300.0
 
 // tips routes every line, then lets lines at the same decision give way to each other.
