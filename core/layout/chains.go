@@ -3,51 +3,54 @@ package layout
 import (
 	"math"
 	"slices"
+
+	"plaintracer/core/spread"
 )
 
 // align brings steps that follow each other exactly under each other: each
 // chain of them is placed as one, as near to where its nodes stood as the
 // distances in the rows allow.
 func (l *layers) align() {
-	chain, order := l.chains()
-	mean, n := make([]float64, len(l.x)), make([]float64, len(l.x))
-	members := make([][]int, len(l.x))
+	chain := l.chains()
+	index := make([]int, len(l.x)) // of the chain of each node, numbered in the order of their first nodes
+	var items []spread.Item
 	for v, c := range chain {
-		n[c]++
-		mean[c] += (l.x[v] - mean[c]) / n[c]
-		members[c] = append(members[c], v)
-	}
-	// Pushed right where that is needed, and pushed left: the middle of two
-	// such placings keeps the distances as well.
-	pushed := func(side int, sign float64) []float64 {
-		at := make([]float64, len(l.x))
-		for _, c := range order {
-			at[c] = sign * mean[c]
-			for _, v := range members[c] {
-				if row, i := l.rows[l.rank[v]], l.place[v]+side; i >= 0 && i < len(row) {
-					at[c] = math.Max(at[c], at[chain[row[i]]]+l.apart(row[i], v))
-				}
-			}
+		if c == v {
+			index[v] = len(items)
+			items = append(items, spread.Item{Low: math.Inf(-1), High: math.Inf(1)})
 		}
-		return at
 	}
-	right := pushed(-1, 1)
-	slices.Reverse(order)
-	left := pushed(1, -1)
 	for v, c := range chain {
-		l.x[v] = (right[c] - left[c]) / 2
+		it := &items[index[c]]
+		it.Weight++
+		it.Want += (l.x[v] - it.Want) / it.Weight
+		index[v] = index[c]
 	}
+	at := spread.Solve(items, l.gaps(index), l.n.stop)
+	for v := range l.x {
+		l.x[v] = at[index[v]]
+	}
+}
+
+// gaps are the least distances between neighbours in all rows, as items by their index.
+func (l *layers) gaps(index []int) []spread.Gap {
+	var out []spread.Gap
+	for _, row := range l.rows {
+		for i := 1; i < len(row); i++ {
+			out = append(out, spread.Gap{Before: index[row[i-1]], After: index[row[i]], Least: l.apart(row[i-1], row[i])})
+		}
+	}
+	return out
 }
 
 // mostSorted bounds the nodes that are sorted to find out whether chains can be straight,
 // all tries together; what is not tried then stays as it is.
 const mostSorted = 20_000_000
 
-// chains names for each node the first node of its chain, and sorts the chains
-// from left to right. The main way makes chains; so does any other connector
+// chains names for each node the first node of its chain. The main way makes chains; so does any other connector
 // from one row to the next whose ends are free for it and no chain stands in
 // the way.
-func (l *layers) chains() (chain, order []int) {
+func (l *layers) chains() []int {
 	j := joining{layers: l, chain: make([]int, len(l.x)), follows: make([]bool, len(l.x)), budget: mostSorted}
 	for v := range j.chain {
 		j.chain[v] = v
@@ -74,7 +77,7 @@ func (l *layers) chains() (chain, order []int) {
 		}
 		return best
 	})
-	return j.first(), l.sorted(j.first())
+	return j.first()
 }
 
 // joining is the state of it: per node the one that it hangs on in its chain, itself for
@@ -102,7 +105,7 @@ func (j *joining) join(nodes []int, above func(v int) int) {
 		return
 	}
 	j.budget -= len(j.x)
-	if j.budget >= 0 && !j.n.over() && j.sorted(j.first()) != nil {
+	if j.budget >= 0 && !j.n.over() && j.straight() {
 		return
 	}
 	j.chain, j.follows = chain, follows
@@ -124,37 +127,9 @@ func (j *joining) first() []int {
 	return out
 }
 
-// sorted are the chains from left to right; nil when some stand left of each
-// other in turns, so that they cannot all be straight.
-func (l *layers) sorted(chain []int) []int {
-	before, after := make([]int, len(chain)), make([][]int, len(chain))
-	all := 0
-	for v, c := range chain {
-		if c == v {
-			all++
-		}
-	}
-	for _, row := range l.rows {
-		for i := 1; i < len(row); i++ {
-			after[chain[row[i-1]]] = append(after[chain[row[i-1]]], chain[row[i]])
-			before[chain[row[i]]]++
-		}
-	}
-	var order []int
-	for v, c := range chain {
-		if c == v && before[c] == 0 {
-			order = append(order, c)
-		}
-	}
-	for i := 0; i < len(order); i++ {
-		for _, c := range after[order[i]] {
-			if before[c]--; before[c] == 0 {
-				order = append(order, c)
-			}
-		}
-	}
-	if len(order) < all {
-		return nil
-	}
-	return order
+// straight tells whether the chains can all be straight: none stands left of another here
+// and right of it there.
+func (j *joining) straight() bool {
+	_, round := spread.Sequence(len(j.x), j.gaps(j.first()))
+	return !round
 }

@@ -157,8 +157,8 @@ const (
 	aboutColumn = 190.0 // px
 )
 
-// spread is the room, px, for so many lines beside each other.
-func spread(lines float64) float64 { return math.Min(150, 10.5*lines) }
+// roomFor is the room, px, for so many lines beside each other.
+func roomFor(lines float64) float64 { return math.Min(150, 10.5*lines) }
 
 func (g *grid) cols() int {
 	n := 0
@@ -236,10 +236,10 @@ func (g *grid) place(p *chart.Page) chart.Command {
 	}
 	frame := chart.Frame{X: p.Frame.X, Y: p.Frame.Y}
 	left := make([]float64, perFold)
-	at := frame.X + chart.LaneHead + edge + spread(turn[0])
+	at := frame.X + chart.LaneHead + edge + roomFor(turn[0])
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap + spread(turn[c+1])
+		at += width[c] + colGap + roomFor(turn[c+1])
 	}
 	frame.W = at - colGap + edge - frame.X
 	sizes, tops := make([]float64, g.lanes), make([]float64, g.lanes+1)

@@ -109,6 +109,9 @@ func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.C
 // over tells whether nobody waits for the layout any more.
 func (n *net) over() bool { return n.ctx.Err() != nil }
 
+// stop is over, as a solver asks it.
+func (n *net) stop(int) bool { return n.over() }
+
 func build(ctx context.Context, p *chart.Page) *net {
 	g := flow.Of(p)
 	n := &net{ctx: ctx, out: make([][]int, len(p.Steps)), in: make([][]int, len(p.Steps))}

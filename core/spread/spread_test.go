@@ -3,6 +3,7 @@ package spread
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 )
 
@@ -116,5 +117,37 @@ func TestWhatCannotBeKept(t *testing.T) {
 	Solve([]Item{{0, 1, 0, 30}, {0, 1, 0, 30}}, []Gap{{0, 1, 10}}, func(int) bool { calls++; return true })
 	if calls != 1 {
 		t.Errorf("it asked %d times whether to end, when told so at once", calls)
+	}
+}
+
+// An order keeps all gaps that do not go round in a circle.
+func TestSequence(t *testing.T) {
+	for seed := range uint64(100) {
+		rnd := rand.New(rand.NewPCG(seed, 6))
+		n := 1 + rnd.IntN(20)
+		hidden := rnd.Perm(n)
+		var gaps []Gap
+		for range rnd.IntN(40) {
+			if a, b := rnd.IntN(n), rnd.IntN(n); hidden[a] < hidden[b] {
+				gaps = append(gaps, Gap{Before: a, After: b})
+			}
+		}
+		order, round := Sequence(n, gaps)
+		rank := make([]int, n)
+		for k, i := range order {
+			rank[i] = k
+		}
+		if len(order) != n || round {
+			t.Fatalf("seed %d: order %v of %d items, in a circle: %v", seed, order, n, round)
+		}
+		for _, g := range gaps {
+			if rank[g.Before] >= rank[g.After] {
+				t.Errorf("seed %d: %v is not kept by %v", seed, g, order)
+			}
+		}
+	}
+	order, round := Sequence(4, []Gap{{1, 2, 0}, {2, 3, 0}, {3, 1, 0}, {3, 0, 0}})
+	if want := []int{0, 1, 2, 3}; !round || !slices.Equal(order, want) {
+		t.Errorf("round a circle: %v, %v", order, round)
 	}
 }

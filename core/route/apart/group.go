@@ -1,6 +1,7 @@
 package apart
 
 import (
+	"cmp"
 	"slices"
 
 	"plaintracer/core/route/find"
@@ -104,64 +105,30 @@ func (g *group) separate(ss []segment, m *find.Meter) {
 	}
 }
 
-// sequence sorts the members so that pairs run forward, after Kahn, 'Topological Sorting
-// of Large Networks', 1962, always taking the lowest; of pairs that go round in a circle,
-// one is left out at the lowest member.
+// sequence sorts the members so that pairs run forward, and lets the pairs name them by
+// their places; of pairs that go round in a circle, those that run back are left out.
 func (g *group) sequence() {
 	slices.Sort(g.members)
-	n := len(g.members)
-	index := make(map[int]int, n)
+	index := make(map[int]int, len(g.members))
 	for i, m := range g.members {
 		index[m] = i
 	}
-	before, after := make([]int, n), make([][]int, n)
-	for _, p := range g.pairs {
-		a, b := index[p.a], index[p.b]
-		after[a] = append(after[a], b)
-		before[b]++
+	gaps := make([]spread.Gap, len(g.pairs))
+	for i, p := range g.pairs {
+		gaps[i] = spread.Gap{Before: index[p.a], After: index[p.b]}
 	}
-	var ready []int // in order
-	for m := range n {
-		if before[m] == 0 {
-			ready = append(ready, m)
+	order, _ := spread.Sequence(len(g.members), gaps)
+	rank, members := make([]int, len(order)), make([]int, len(order))
+	for i, k := range order {
+		rank[k], members[i] = i, g.members[k]
+	}
+	g.members, g.pairs = members, g.pairs[:0]
+	for _, gap := range gaps {
+		if a, b := rank[gap.Before], rank[gap.After]; a < b {
+			g.pairs = append(g.pairs, pair{a, b})
 		}
 	}
-	rank, seq, lowest := make([]int, n), make([]int, 0, n), 0
-	for i := range rank {
-		rank[i] = -1
-	}
-	for len(seq) < n {
-		var pick int
-		if len(ready) > 0 {
-			pick, ready = ready[0], ready[1:]
-		} else {
-			for rank[lowest] >= 0 {
-				lowest++
-			}
-			pick = lowest
-		}
-		rank[pick] = len(seq)
-		seq = append(seq, g.members[pick])
-		for _, b := range after[pick] {
-			if before[b]--; before[b] == 0 && rank[b] < 0 {
-				i, _ := slices.BinarySearch(ready, b)
-				ready = slices.Insert(ready, i, b)
-			}
-		}
-	}
-	forward := g.pairs[:0]
-	for _, p := range g.pairs {
-		if a, b := rank[index[p.a]], rank[index[p.b]]; a < b {
-			forward = append(forward, pair{a, b})
-		}
-	}
-	slices.SortFunc(forward, func(p, q pair) int {
-		if p.a != q.a {
-			return p.a - q.a
-		}
-		return p.b - q.b
-	})
-	g.members, g.pairs = seq, forward
+	slices.SortFunc(g.pairs, func(p, q pair) int { return cmp.Or(p.a-q.a, p.b-q.b) })
 }
 
 // relent leaves out pairs that cannot be kept apart even by the smallest

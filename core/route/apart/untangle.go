@@ -16,7 +16,7 @@ const (
 )
 
 // vicinity is how far around the room that a line takes it keeps off others, px.
-const vicinity = 60.0
+const vicinity = 20.0
 
 // clash is a line that lies on others.
 type clash struct {
