@@ -20,19 +20,22 @@ func Set(f *find.Finder, paths []*find.Path) *Lines {
 	return n
 }
 
-// MakeWay moves lines out of the way of labels that found no clear place, as far as they
-// can: kept ones only for those that are new there. It fails where lines then lie on
-// each other.
+// MakeWay moves lines out of the way of labels that found no clear place, and of those that
+// they made way for before, as far as they can: kept ones only for those that are new there.
+// It fails where lines then lie on each other.
 func (n *Lines) MakeWay(hit []find.Block, routes []find.Route) (*Lines, bool) {
-	paths, crossed := n.paths, map[int]bool{}
+	paths, seen := n.paths, map[int]bool{}
 	var blocks []find.Block
-	for _, h := range hit {
-		if !crossed[h.Line] {
-			crossed[h.Line] = true
-			for _, at := range routes[h.Line].Labels {
-				blocks = append(blocks, find.Block{Line: h.Line, Rect: at})
-			}
+	for _, b := range slices.Concat(n.blocks, hit) {
+		if seen[b.Line] {
+			continue
 		}
+		seen[b.Line] = true
+		for _, at := range routes[b.Line].Labels {
+			blocks = append(blocks, find.Block{Line: b.Line, Rect: at})
+		}
+	}
+	for _, h := range hit {
 		if n.paths[h.Line].Hold == find.Firm {
 			continue
 		}
