@@ -46,6 +46,15 @@ func TestBench(t *testing.T) {
 		r := eval[map[string]float64](b, dragScript)
 		t.Logf("drag frame, %d steps, %.0f connectors, dragging a step with %.0f: median %.1f ms, 95th percentile %.1f ms; of it in the core %.1f ms; editor ready after %d ms",
 			n, r["lines"], r["most"], r["median"], r["p95"], r["core"], ready)
+		if n != 200 {
+			continue
+		}
+		for _, a := range eval[[]struct {
+			Name          string
+			Longest, Core float64
+		}](b, actionScript) {
+			t.Logf("%d steps, %s: longest frame of five %.0f ms, of it in the core %.0f ms", n, a.Name, a.Longest, a.Core)
+		}
 	}
 	for _, name := range []string{"wasm/tracer.wasm", "wasm/tracer.wasm.gz", "wasm/tracer.wasm.br"} {
 		b, err := static.ReadFile("static/" + name)
@@ -89,6 +98,48 @@ const dragScript = `(async () => {
   editor.core.act('cancel', '');
   times.sort((a, b) => a - b);
   return { median: times[100], p95: times[190], core: inside / 200, lines: c.connectors.length, most: deg[id] };
+})()`
+
+// actionScript does what people do besides dragging, five times each, and measures from the
+// key to a page that is styled and laid out.
+const actionScript = `(async () => {
+  const raw = {}, out = [];
+  let inside = 0;
+  for (const name of ['key', 'do', 'type']) {
+    raw[name] = tracer[name];
+    tracer[name] = (...a) => { const t = performance.now(), r = raw[name](...a); inside += performance.now() - t; return r; };
+  }
+  const step = JSON.parse(editor.core.chart()).pages[0].steps[100].id;
+  const { core } = editor, nothing = () => {};
+  const undo = () => core.act('undo', '');
+  for (const [name, before, act, after] of [
+    ['Enter', () => core.act('select', step), () => core.act('next', ''), nothing],
+    ['a text kept', nothing, () => core.act('accept', 'Check the form'), nothing],
+    ['Enter with a text', () => { core.act('select', step); core.act('next', ''); core.type('Look at it twice, with somebody else', 35, 35); }, () => core.key('Enter', false, false, false), nothing],
+    ['select all', () => core.act('select', step), () => core.act('all', ''), nothing],
+    ['nudge all', () => core.act('all', ''), () => core.key('ArrowRight', false, false, false), nothing],
+    ['undo of it', () => { core.act('all', ''); core.key('ArrowRight', false, false, false); }, undo, nothing],
+    ['Number', nothing, () => core.act('number', ''), undo],
+    ['Lay out', nothing, () => core.act('layout', ''), undo],
+    ['undo of it', () => core.act('layout', ''), undo, nothing],
+  ]) {
+    let longest = 0, most = 0;
+    for (let i = 0; i < 5; i++) {
+      before();
+      for (let k = 0; k < 3; k++) await new Promise(requestAnimationFrame);
+      inside = 0;
+      const t = performance.now();
+      act();
+      document.body.offsetHeight;
+      document.querySelector('#drawing').getBBox();
+      const took = performance.now() - t;
+      if (took > longest) [longest, most] = [took, inside];
+      after();
+    }
+    out.push({ Name: name, Longest: longest, Core: most });
+  }
+  Object.assign(tracer, raw);
+  return out;
 })()`
 
 // benchTable is a steps table of n steps in 6 lanes with 1.3 connectors a step.

@@ -459,9 +459,8 @@ func TestUpdateIsSparing(t *testing.T) {
 	}
 }
 
-// A dragged step is shown elsewhere as it is, and drawn anew when it is let go or the
-// drag is given up.
-func TestDraggedStepIsMoved(t *testing.T) {
+// A step that is moved is shown elsewhere as it is, and drawn anew only when it looks other.
+func TestStepsAreMoved(t *testing.T) {
 	for _, end := range []string{"up", "Escape"} {
 		w := &window{t, New(benchChart(60), 0, "win1")}
 		w.Update(true)
@@ -479,13 +478,24 @@ func TestDraggedStepIsMoved(t *testing.T) {
 				t.Fatalf("frame %d: %+v, not %+v; drawn anew: %v", k, u.Moved, want, drawn(u))
 			}
 		}
+		moved := func(what string, want ...Moved) {
+			if u := w.Update(false); !slices.Equal(u.Moved, want) || drawn(u) {
+				t.Errorf("after %s: moved %+v, not %+v; drawn anew: %v", what, u.Moved, want, drawn(u))
+			}
+		}
+		home := Moved{ID: "step-" + id}
 		if end == "up" {
 			w.Pointer(Pointer{Type: "up", X: q.X + 80, Y: q.Y + 70, Zoom: 1})
+			moved("letting go")
+			w.Undo()
+			moved("undo", home)
 		} else {
 			w.Key(end, false, false, false)
+			moved("Escape", home)
 		}
+		w.setText(id, "other")
 		if u := w.Update(false); len(u.Moved) != 0 || !drawn(u) {
-			t.Errorf("after %s: moved %+v, drawn anew: %v", end, u.Moved, drawn(u))
+			t.Errorf("with another text: moved %+v, drawn anew: %v", u.Moved, drawn(u))
 		}
 	}
 }

@@ -82,7 +82,7 @@ type Answer struct {
 // client is unique among all windows: letters and digits.
 func New(c *chart.Chart, seq int, client string) *Editor {
 	return &Editor{client: client, confirmed: c, seq: seq, chart: c.Clone(), page: c.Pages[0].ID,
-		selected: map[string]bool{}, last: map[symbol.Kind]geom.Rect{}, zoom: 1, stale: true, drawn: drawn{rows: -1}}
+		selected: map[string]bool{}, last: map[symbol.Kind]geom.Rect{}, zoom: 1, stale: true, drawn: drawn{status: -1}}
 }
 
 // Chart is the chart as this window has it.
@@ -146,11 +146,8 @@ func (e *Editor) do(words string, parts ...chart.Part) bool {
 
 // doAnew is do, in which some connectors find their ways anew; that may be all of it.
 func (e *Editor) doAnew(lines []*chart.Connector, words string, parts ...chart.Part) bool {
-	cmd := chart.Command{Words: words, Parts: parts}
-	if len(parts) > 0 {
-		cmd = e.withRoom(cmd)
-	}
-	if cmd = e.withWays(cmd, lines); len(cmd.Parts) == 0 {
+	cmd := e.complete(chart.Command{Words: words, Parts: parts}, lines)
+	if len(cmd.Parts) == 0 {
 		return false
 	}
 	e.gap = nil
@@ -162,29 +159,42 @@ func (e *Editor) doAnew(lines []*chart.Connector, words string, parts ...chart.P
 	return ok
 }
 
-// withRoom adds to a command what makes room for what it does.
-func (e *Editor) withRoom(cmd chart.Command) chart.Command {
-	scratch := &chart.Chart{Name: e.chart.Name, Pages: append([]*chart.Page(nil), e.chart.Pages...)}
-	i := e.pageIndex()
-	scratch.Pages[i] = scratch.Pages[i].Clone()
-	if _, err := chart.Apply(scratch, cmd); err == nil && i < len(scratch.Pages) {
-		cmd.Parts = append(cmd.Parts, arrange.Room(scratch.Pages[i])...)
+// try applies a command to a copy of the page, in a chart with that page alone; nil where it
+// does not fit.
+func (e *Editor) try(cmd chart.Command) *chart.Chart {
+	c := &chart.Chart{Name: e.chart.Name, Pages: []*chart.Page{e.Page().CloneFor(cmd)}}
+	if _, err := chart.Apply(c, cmd); err != nil {
+		return nil
 	}
-	return cmd
+	return c
 }
 
-// withWays adds to a command the ways that connectors then run, so that they stay there
-// until something concerns them. Those named find their ways anew.
-func (e *Editor) withWays(cmd chart.Command, anew []*chart.Connector) chart.Command {
-	scratch := &chart.Chart{Name: e.chart.Name, Pages: append([]*chart.Page(nil), e.chart.Pages...)}
-	scratch.Pages[e.pageIndex()] = e.Page().Clone()
-	if _, err := chart.Apply(scratch, cmd); len(cmd.Parts) > 0 && err != nil {
-		return cmd
+// withRoom adds to a command what makes room for what it does, and tries it; nil where it
+// does not fit.
+func (e *Editor) withRoom(cmd chart.Command) (chart.Command, *chart.Chart) {
+	tried := e.try(cmd)
+	if tried == nil || len(tried.Pages) == 0 {
+		return cmd, nil
 	}
-	if p := scratch.Page(e.page); p != nil {
-		if ways := e.comp.ComposeAfter(e.asIs().But(anew), scratch, p).Ways(); len(ways) > 0 {
-			cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
+	if room := arrange.Room(tried.Pages[0]); len(room) > 0 {
+		cmd.Parts = append(cmd.Parts, room...)
+		tried = e.try(cmd)
+	}
+	return cmd, tried
+}
+
+// complete adds to a command also the ways that connectors then run, so that they stay there
+// until something concerns them. Those named find their ways anew.
+func (e *Editor) complete(cmd chart.Command, anew []*chart.Connector) chart.Command {
+	tried := &chart.Chart{Name: e.chart.Name, Pages: []*chart.Page{e.Page()}}
+	if len(cmd.Parts) > 0 {
+		if cmd, tried = e.withRoom(cmd); tried == nil {
+			return cmd // commit says why
 		}
+	}
+	p := tried.Pages[0]
+	if ways := e.comp.ComposeAfter(e.asIs().But(anew), tried, p).Ways(); len(ways) > 0 {
+		cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
 	}
 	return cmd
 }
@@ -258,12 +268,15 @@ func (e *Editor) setPreview(cmd *chart.Command) {
 		}
 		return
 	}
-	e.asIs()
-	p := e.Page().CloneFor(*cmd)
-	scratch := &chart.Chart{Name: e.chart.Name, Pages: []*chart.Page{p}}
-	if _, err := chart.Apply(scratch, *cmd); err == nil {
-		e.preview, e.naming, e.stale = p, scratch.Name, true
+	if c := e.try(*cmd); c != nil {
+		e.show(c)
 	}
+}
+
+// show shows the page as a command would make it, tried.
+func (e *Editor) show(tried *chart.Chart) {
+	e.asIs()
+	e.preview, e.naming, e.stale = tried.Pages[0], tried.Name, true
 }
 
 // selectOnly makes ids the selection.

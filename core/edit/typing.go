@@ -124,8 +124,9 @@ func (e *Editor) showTyped() {
 		e.setPreview(nil)
 		return
 	}
-	cmd := e.withRoom(chart.Command{Words: didType, Parts: parts})
-	e.setPreview(&cmd)
+	if _, tried := e.withRoom(chart.Command{Words: didType, Parts: parts}); tried != nil {
+		e.show(tried)
+	}
 }
 
 // typed are the parts that give what is typed on its text; none when it has it.

@@ -16,7 +16,8 @@ type drawn struct {
 	lines   shown[lineShown]
 	lanes   shown[laneShown]
 	sheet   sheetShown
-	rows    int // status at which the rows were last given
+	status  int    // at which the rows were last looked at
+	rows    string // as they were last given
 	facts   string
 	picked  string // the selection at the last facts
 	offered bool   // closing the gap
@@ -132,9 +133,8 @@ type Update struct {
 	Cursor string
 }
 
-// Moved is an element, by class and id, that a drag has moved by X, Y px from where it
-// was last drawn. It is drawn anew when it is let go: a browser takes its time to lay
-// out text, and would do so with every frame.
+// Moved is an element, by class and id, that stands X, Y px from where it was last drawn. It
+// is not drawn anew: a browser takes its time to lay out text.
 type Moved struct {
 	ID string  `json:"id"`
 	X  float64 `json:"x"`
@@ -145,7 +145,7 @@ type Moved struct {
 func (e *Editor) Update(fresh bool) Update {
 	d := &e.drawn
 	if fresh {
-		*d = drawn{rows: -1}
+		*d = drawn{status: -1}
 	}
 	d.lanes.begin()
 	d.steps.begin()
@@ -171,14 +171,13 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	u.Drop = d.lanes.dropped(u.Drop, "lane-")
-	_, dragged := e.gesture.(*moving)
 	for i := range s.Steps {
 		sh := &s.Steps[i]
 		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		was, added := d.steps.at(sh.Step.ID)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
-		case added || was.stepLook != look || !dragged && (by != geom.Point{} || was.by != geom.Point{}):
+		case added || was.stepLook != look:
 			*was = stepShown{look, at, geom.Point{}}
 			u.Patch = append(u.Patch, s.StepElement(sh))
 		case by != was.by:
@@ -206,9 +205,12 @@ func (e *Editor) Update(fresh bool) Update {
 			u.Facts = &f
 		}
 	}
-	if d.rows != e.status {
-		d.rows = e.status
-		u.Rows = e.Rows()
+	if d.status != e.status {
+		d.status = e.status
+		rows := e.Rows()
+		if now := quote(rows); now != d.rows {
+			d.rows, u.Rows = now, rows
+		}
 	}
 	return u
 }
