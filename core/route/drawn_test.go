@@ -99,6 +99,10 @@ func TestDrawn(t *testing.T) {
 					return r.Points[n-1].Dist(r.Points[n-2]) < 10.9
 				})
 			}},
+		{"of two lines that would cross beside a row of steps, one goes to the other side",
+			[]Box{at(process, 0, 0), at(process, 0, 120), at(process, 0, 240), at(process, 0, 360), at(process, 0, 480)},
+			[]string{"0 > 1", "1 > 2", "2 > 3", "3 > 4", "0 > 3", "2 > 4"},
+			func(_ Page, rs []Route) bool { return sample.Crossings(rs) > 0 }},
 		{"a line that goes round by another side does not take the tip of an outcome",
 			[]Box{at(data, 136, 196), at(decision, 112, 306), at(decision, 10, 206)}, []string{"1 > 0", "2 > 1", "0 top > 1", "1 > 0", "2 > 1"},
 			func(_ Page, rs []Route) bool {

@@ -86,7 +86,8 @@ func (n *Lines) pair(ss []segment, i, j int) {
 	}
 	q := pair{a, b}
 	d := ss[i].was - ss[j].was
-	if math.Abs(d) < alike && !ss[i].isLabel() && !ss[j].isLabel() {
+	inOrder := ss[i].kept && ss[j].kept && math.Abs(d) >= narrowest-0.1 // lines that are kept keep their order
+	if math.Abs(d) < alike && !ss[i].isLabel() && !ss[j].isLabel() && !inOrder {
 		if o := n.firstOf(&ss[i], &ss[j], n.upright); o != 0 {
 			d = float64(o)
 		}

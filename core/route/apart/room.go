@@ -39,7 +39,7 @@ func (n *Lines) bound(s *segment, upright bool) {
 		}
 		return q.Y
 	}
-	if p.Through || p.Direct || p.Hold == find.Firm || p.Pinned(upright, s.was) {
+	if p.Through || p.Direct || p.Rigid || p.Hold == find.Firm || p.Pinned(upright, s.was) {
 		s.room, s.need = span{s.pos, s.pos}, span{s.pos, s.pos}
 		return
 	}

@@ -53,7 +53,7 @@ func (n *Lines) segments(upright bool) []segment {
 			}
 			s.low, s.high, s.was = min(s.low, s.high), max(s.low, s.high), s.pos
 			switch {
-			case p.Direct || p.Hold == find.Firm || p.Pinned(upright, s.pos):
+			case p.Direct || p.Rigid || p.Hold == find.Firm || p.Pinned(upright, s.pos):
 				s.stiff = unmoved
 			case k == 0 && n.p.Lines[i].Outcome:
 				s.stiff = atTip

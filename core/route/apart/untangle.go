@@ -15,8 +15,12 @@ const (
 	leastFree  = 20    // lines that this counts beside those
 )
 
-// vicinity is how far around the room that a line takes it keeps off others, px.
-const vicinity = 20.0
+// How far around the room that a line takes it keeps off others, px. Among lines that are
+// kept, few are routed anew, and find the more to keep off.
+const (
+	vicinity     = 20.0
+	wideVicinity = 300.0
+)
 
 // clash is a line that lies on others.
 type clash struct {
@@ -73,9 +77,13 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 			free++
 		}
 	}
+	reach := vicinity
+	if free < len(paths) {
+		reach = wideVicinity
+	}
 	best, left, last := n, n.clashes(), f.Looked()+effort*min(len(paths), leastFree+free)
 	clashes := left
-	for range mostRounds {
+	for round := range mostRounds {
 		if len(left) == 0 || f.Meter.Out {
 			break
 		}
@@ -87,8 +95,9 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 			if paths[c.line].Stays() {
 				continue
 			}
-			// The next ones keep off it where it runs now.
-			if p := f.Apart(c.line, paths[c.line], around(points, c.line)); p != nil {
+			// The next ones keep off it where it runs now; every second round it stays there.
+			if p := f.Apart(c.line, paths[c.line], around(points, c.line, reach)); p != nil {
+				p.Rigid = round%2 == 0
 				paths[c.line], points[c.line], moved = p, p.Points, true
 			}
 		}
@@ -103,10 +112,10 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 	return best, left
 }
 
-// around are the segments of others that run in the vicinity of line i.
-func around(lines [][]geom.Point, i int) []find.Wall {
+// around are the segments of others that run nearer than reach to the room of line i.
+func around(lines [][]geom.Point, i int, reach float64) []find.Wall {
 	var out []find.Wall
-	room := find.Bounds(lines[i]).Grow(vicinity + find.Gap)
+	room := find.Bounds(lines[i]).Grow(reach + find.Gap)
 	for j, pts := range lines {
 		for k := 1; k < len(pts) && j != i; k++ {
 			if room.Overlaps(geom.Span(pts[k-1], pts[k])) {

@@ -6,18 +6,41 @@ import (
 	"plaintracer/core/route/find"
 )
 
+// mostYields is how often lines make way, the last time freely.
+const mostYields = 3
+
 // Set sets the lines apart. Where those that find their paths do not come apart from
-// others, the kept ones beside them make way by a gap.
+// others, the kept ones beside them make way by a gap, and those beside these; those that
+// lie on others even then go where there is room.
 func Set(f *find.Finder, paths []*find.Path) *Lines {
-	n, left := untangle(f, paths)
-	which := n.firmBeside(left)
-	if len(which) == 0 {
-		return n
+	best, left := untangle(f, paths)
+	n, clashes := best, left
+	for round := range mostYields {
+		which, hold := n.firmBeside(clashes), find.Yielding
+		if len(which) == 0 || round == mostYields-1 {
+			which, hold = n.staying(clashes), find.Free
+		}
+		if len(which) == 0 {
+			break
+		}
+		if n, clashes = untangle(f, yielding(n.paths, which, hold)); len(clashes) < len(left) {
+			best, left = n, clashes
+		}
 	}
-	if m, still := untangle(f, yielding(n.paths, which, find.Yielding)); len(still) < len(left) {
-		return m
+	return best
+}
+
+// staying are the lines among the clashes that are not to be found anew.
+func (n *Lines) staying(clashes []clash) []int {
+	var out []int
+	for _, c := range clashes {
+		for _, i := range append([]int{c.line}, c.others...) {
+			if n.paths[i].Stays() {
+				out = append(out, i)
+			}
+		}
 	}
-	return n
+	return out
 }
 
 // MakeWay moves lines out of the way of labels that found no clear place, and of those that
@@ -60,7 +83,8 @@ func yielding(paths []*find.Path, which []int, hold find.Hold) []*find.Path {
 	return paths
 }
 
-// firmBeside are the firm lines that run beside ones that do not come apart.
+// firmBeside are the firm lines that run beside ones that do not come apart, or beside
+// others that make way to these already.
 func (n *Lines) firmBeside(clashes []clash) []int {
 	if len(clashes) == 0 {
 		return nil
@@ -70,6 +94,11 @@ func (n *Lines) firmBeside(clashes []clash) []int {
 		pressed[c.line] = true
 		for _, o := range c.others {
 			pressed[o] = true
+		}
+	}
+	for i, p := range n.paths {
+		if p.Hold == find.Yielding {
+			pressed[i] = true
 		}
 	}
 	var out []int

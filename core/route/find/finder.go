@@ -15,6 +15,7 @@ type Path struct {
 	Direct   bool  // straight from end to end
 	Pins     []Pin // those that it keeps
 	Hold     Hold
+	Rigid    bool // was led off others, and is not to be moved back onto them
 
 	known []int32 // the obstacles among which it was found
 }

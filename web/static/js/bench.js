@@ -77,16 +77,18 @@ export class Bench {
     else this.perform(act, arg || '');
   }
 
+  // show greys what does not apply. What is as it was is not touched.
   show(f) {
+    const set = (el, name, to) => { if (el.getAttribute(name) !== to) el.setAttribute(name, to); };
     for (const b of document.querySelectorAll('[data-act]')) {
       const { act, arg } = b.dataset, why = f.why[act] || '';
-      if (b.closest('.bench, .drawer, .rail')) b.setAttribute('aria-disabled', why !== '');
-      b.dataset.why = why;
+      if (b.closest('.bench, .drawer, .rail')) set(b, 'aria-disabled', `${why !== ''}`);
       b.dataset.title ??= b.title;
-      b.title = why ? `${b.dataset.title ? b.dataset.title + ': ' : ''}${why}` : b.dataset.title;
-      if (b.hasAttribute('aria-pressed')) b.setAttribute('aria-pressed', f.on.includes(arg ? `${act} ${arg}` : act));
+      set(b, 'data-why', why);
+      set(b, 'title', why ? `${b.dataset.title ? b.dataset.title + ': ' : ''}${why}` : b.dataset.title);
+      if (b.hasAttribute('aria-pressed')) set(b, 'aria-pressed', `${f.on.includes(arg ? `${act} ${arg}` : act)}`);
     }
-    for (const b of this.el.querySelectorAll('[data-symbol]')) b.setAttribute('aria-pressed', f.hand === b.dataset.symbol);
+    for (const b of this.el.querySelectorAll('[data-symbol]')) set(b, 'aria-pressed', `${f.hand === b.dataset.symbol}`);
     if (f.line) $('line-colour').value = f.line.colour.toLowerCase();
   }
 

@@ -12,6 +12,7 @@ export class Rows {
   constructor(list, next, core) {
     this.list = list;
     this.core = core;
+    this.made = new Map(); // by id: the element, and what it was made like
     list.addEventListener('pointerdown', (e) => {
       const row = e.target.closest('.row');
       if (row && !e.target.closest('button')) core().act('select', row.dataset.id);
@@ -53,18 +54,26 @@ export class Rows {
     });
   }
 
+  // show changes the list to these rows. What is as it was stays where it is: a browser takes
+  // its time to lay out hundreds of text fields.
   show(rows) {
     const typing = this.list.contains(document.activeElement) && document.activeElement.matches('.words') ? document.activeElement : null;
-    const id = typing?.closest('.row').dataset.id;
-    const out = [];
-    let lane = null;
-    for (const r of rows) {
-      if (r.lane !== lane && (r.lane || lane)) out.push(make('li', 'lane', r.lane || 'no lane'));
+    const last = this.made, id = typing?.closest('.row').dataset.id;
+    this.made = new Map();
+    let lane = null, at = this.list.firstElementChild;
+    const put = (key, like, make) => {
+      const was = last.get(key);
+      const el = was?.like === like ? was.el : make();
+      this.made.set(key, { like, el });
+      if (el === at) at = at.nextElementSibling; else this.list.insertBefore(el, at);
+    };
+    rows.forEach((r, i) => {
+      if (r.lane !== lane && (r.lane || lane)) put(`lane ${i}`, r.lane, () => make('li', 'lane', r.lane || 'no lane'));
       lane = r.lane;
-      out.push(this.row(r));
-    }
-    this.list.replaceChildren(...out);
-    if (typing) this.goOn(this.list.querySelector(`[data-id="${CSS.escape(id)}"] .words`), typing);
+      put(r.id, JSON.stringify(r), () => this.row(r));
+    });
+    while (at) { const next = at.nextElementSibling; at.remove(); at = next; }
+    if (typing && !typing.isConnected) this.goOn(this.made.get(id)?.el.querySelector('.words'), typing);
     this.select(this.selected || []);
   }
 
@@ -115,12 +124,8 @@ export class Rows {
   select(ids) {
     this.selected = ids;
     const chosen = new Set(ids);
-    let first = null;
-    for (const li of this.list.querySelectorAll('.row')) {
-      const on = chosen.has(li.dataset.id);
-      if (on) li.setAttribute('aria-current', 'true'); else li.removeAttribute('aria-current');
-      if (on && !first) first = li;
-    }
-    first?.scrollIntoView({ block: 'nearest' });
+    for (const li of this.list.querySelectorAll('[aria-current]')) if (!chosen.has(li.dataset.id)) li.removeAttribute('aria-current');
+    for (const id of ids) this.made.get(id)?.el.setAttribute('aria-current', 'true');
+    this.list.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
   }
 }
