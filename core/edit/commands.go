@@ -20,6 +20,7 @@ type Command struct {
 	Choices []Choice // what it is done with, a control each
 	Menu    bool     // offered at the hand, when it can be done
 	Page    bool     // done by the page around the editor: zoom, panels, export
+	Slow    bool     // may take long: its key goes by way of the page, which says so first
 
 	need func(*Editor) string
 	do   func(*Editor, string)
@@ -148,7 +149,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "distribute-down", Words: wordDistributeDown, Place: OnLineUp, Menu: true, need: needThreeSteps,
 			do: func(e *Editor, _ string) { e.distribute(false) }},
 
-		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, need: needPage,
+		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: true, need: needPage,
 			do: func(e *Editor, _ string) { e.layOut() }},
 		drawer("lanes", wordLanes, "", OnPage, always),
 		{Name: "number", Words: wordNumber, Keys: []string{"#"}, Place: OnPage, Menu: true, need: needPage,
@@ -186,7 +187,8 @@ func init() { // not a literal: commands lead back to the table
 			on:      func(e *Editor, arg string) bool { return pageCrossings(e.Page()) == arg }},
 		{Name: "keep-off", Words: wordKeepOff, Place: LineDrawer, need: always, do: func(e *Editor, _ string) { e.keepOff() },
 			on: func(e *Editor, _ string) bool { return e.Page().KeepOff }},
-		{Name: "reroute", Words: wordReroute, Place: LineDrawer, need: needPage, do: func(e *Editor, _ string) { e.reroute() }},
+		{Name: "reroute", Words: wordReroute, Place: LineDrawer, Slow: true, need: needPage,
+			do: func(e *Editor, _ string) { e.reroute() }},
 
 		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: needAStep,
 			do: func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) },

@@ -79,9 +79,22 @@ const own = {
   picture,
 };
 
+// slow are commands that take a while on a large page: that is said before they begin.
+const slow = { layout: 'Laying out …', reroute: 'Rerouting …' }, large = 60; // steps
+
+async function atWork(words) {
+  $('working').textContent = words;
+  $('working').showPopover();
+  await new Promise((ok) => requestAnimationFrame(() => requestAnimationFrame(ok)));
+}
+
 // perform does a command by its name, whoever is to do it.
-function perform(name, arg = '') {
+async function perform(name, arg = '') {
   if (own[name]) own[name](arg);
+  else if (slow[name] && rows.count > large) {
+    await atWork(slow[name]);
+    try { core.act(name, arg); } finally { $('working').hidePopover(); }
+  }
   else if (name.startsWith('drawer-')) drawers.toggle(name === 'drawer-lanes' ? 'lane' : name.slice(7));
   else core.act(name, arg);
 }
