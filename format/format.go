@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"plaintracer/core/sheet"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -88,9 +89,9 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 	case CSV:
 		return csv.Write(w, pages[0])
 	}
-	var sheets []*scene.Sheet
+	var sheets []*sheet.Sheet
 	for _, p := range pages {
-		var comp scene.Composer
+		var comp sheet.Composer
 		s, err := comp.ComposeContext(ctx, c, p)
 		if err != nil {
 			return err
@@ -103,13 +104,13 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 	var ds []scene.Drawing
 	for _, s := range sheets {
 		if o.Chosen != nil {
-			d := s.Part(o.Chosen)
+			d := scene.Part(s, o.Chosen)
 			if len(d.Elements) == 0 {
 				return fmt.Errorf("nothing is selected to export")
 			}
 			ds = append(ds, d)
 		} else {
-			ds = append(ds, s.Drawing())
+			ds = append(ds, scene.Of(s))
 		}
 	}
 	switch k {

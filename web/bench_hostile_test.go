@@ -11,6 +11,7 @@ import (
 	"net/http"
 	"net/url"
 	"os"
+	"plaintracer/core/sheet"
 	"regexp"
 	"slices"
 	"strings"
@@ -20,7 +21,6 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
-	"plaintracer/core/scene"
 	"plaintracer/demo"
 	"plaintracer/format/csv"
 	"plaintracer/store"
@@ -48,7 +48,7 @@ func TestBenchGrowth(t *testing.T) {
 			}
 			read := time.Since(began)
 			began = time.Now()
-			var comp scene.Composer
+			var comp sheet.Composer
 			s := comp.Compose(c, c.Pages[0])
 			t.Logf("a table of %d rows, lanes %v: read and laid out in %v; routed in %v, %d of %d connectors drawn straight through, crowded %v",
 				n, lanes, read.Round(time.Millisecond), time.Since(began).Round(time.Millisecond), s.Plain(), len(s.Lines), s.Crowded)

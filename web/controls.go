@@ -67,7 +67,7 @@ func choices(name string) []choice {
 		out := choice{Act: name, Arg: x.Arg, Words: x.Words, Face: template.HTML(template.HTMLEscapeString(x.Words))}
 		switch name {
 		case "kind":
-			out.Face = small(edit.KindIcon(chart.Kind(strings.TrimPrefix(x.Arg, "rounded")), 20, 18), 20, 18)
+			out.Face = small(scene.KindIcon(chart.Kind(strings.TrimPrefix(x.Arg, "rounded")), 20, 18), 20, 18)
 		case "crossings-page":
 			out.Words = c.Words + ": " + x.Words
 		case "crossings":
@@ -87,15 +87,15 @@ func lookFace(arg string) (face template.HTML, flip bool) {
 	}
 	switch {
 	case l.Start != "":
-		return small(edit.LookIcon(chart.Look{End: l.Start}, 30, 14), 30, 14), true
+		return small(scene.LookIcon(chart.Look{End: l.Start}, 30, 14), 30, 14), true
 	case l.End != "":
-		return small(edit.LookIcon(l, 30, 14), 30, 14), false
+		return small(scene.LookIcon(l, 30, 14), 30, 14), false
 	case l.Colour != "":
 		return template.HTML(fmt.Sprintf(`<svg width="26" height="14" viewBox="0 0 26 14" aria-hidden="true"><path d="M4 2H22V12H4Z" fill="%s"/></svg>`, l.Colour)), false
 	case l.Dash != "":
-		return small(edit.LookIcon(chart.Look{Dash: l.Dash, End: chart.Bare}, 40, 14), 40, 14), false
+		return small(scene.LookIcon(chart.Look{Dash: l.Dash, End: chart.Bare}, 40, 14), 40, 14), false
 	}
-	return small(edit.LookIcon(chart.Look{Weight: l.Weight, End: chart.Bare}, 30, 14), 30, 14), false
+	return small(scene.LookIcon(chart.Look{Weight: l.Weight, End: chart.Bare}, 30, 14), 30, 14), false
 }
 
 // small is an icon for a button.
@@ -109,7 +109,7 @@ func icon(k symbol.Kind) template.HTML {
 	if k == symbol.OffPage {
 		w, x = 24, -8
 	}
-	return template.HTML(fmt.Sprintf(`<svg width="40" height="24" viewBox="%g 0 40 24" aria-hidden="true">%s</svg>`, x, svg.Bare(edit.SymbolIcon(k, w, 24))))
+	return template.HTML(fmt.Sprintf(`<svg width="40" height="24" viewBox="%g 0 40 24" aria-hidden="true">%s</svg>`, x, svg.Bare(scene.SymbolIcon(k, w, 24))))
 }
 
 // alignPaths draw the icons of the commands that line steps up, 18 px a side.

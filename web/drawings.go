@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"html/template"
+	"plaintracer/core/sheet"
 	"strings"
 	"sync"
 
@@ -46,7 +47,7 @@ type drawing struct {
 }
 
 type drawnPage struct {
-	sheet *scene.Sheet
+	sheet *sheet.Sheet
 	svg   string // without a ground: the page around it has one
 	rows  []edit.Row
 }
@@ -141,12 +142,12 @@ func (ds *drawings) drop(key string, d *drawing) {
 func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
 	d.name = ch.Name
 	for _, p := range ch.Pages {
-		var comp scene.Composer
+		var comp sheet.Composer
 		sh, err := comp.ComposeContext(ctx, ch, p)
 		if err != nil {
 			return err
 		}
-		list := sh.Drawing()
+		list := scene.Of(sh)
 		list.Paper = ""
 		var b strings.Builder
 		if err := svg.Document(ctx, &b, list, ""); err != nil {

@@ -5,6 +5,7 @@ import (
 	"html/template"
 	"maps"
 	"net/netip"
+	"plaintracer/core/scene"
 	"strconv"
 	"strings"
 	"time"
@@ -237,7 +238,7 @@ func (s *Server) review(c fiber.Ctx) error {
 	var pages []page
 	for i := range d.pages {
 		p := &d.pages[i]
-		pages = append(pages, page{p.sheet.Page.Title, p.with(p.sheet.CommentMarks(marks)), p.rows})
+		pages = append(pages, page{p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks)), p.rows})
 	}
 	return s.render(c, "review", fiber.Map{"Title": d.name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Far": d.far(), "Base": "/review/" + l.Token})
 }

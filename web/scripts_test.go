@@ -7,6 +7,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"plaintracer/core/sheet"
 	"strings"
 	"testing"
 
@@ -96,7 +97,7 @@ func TestEveryScript(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	var comp scene.Composer
+	var comp sheet.Composer
 	sheet := comp.Compose(c, p)
 	dark := func(x0, y0, x1, y1 float64) int {
 		n := 0

@@ -9,6 +9,7 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
+	"plaintracer/core/sheet"
 	"strings"
 	"testing"
 	"time"
@@ -16,7 +17,6 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -56,7 +56,7 @@ func TestHungUpDrawingEnds(t *testing.T) {
 	}
 	s.job(t, session, "abc", "done")
 
-	var comp scene.Composer
+	var comp sheet.Composer
 	c := crammed(90)
 	ctx, stop := context.WithCancel(t.Context())
 	time.AfterFunc(100*time.Millisecond, stop)

@@ -2,10 +2,10 @@ package edit
 
 import (
 	"math"
+	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
 )
 
 // spot is a place on a connector that the hand is on.
@@ -58,7 +58,7 @@ func (e *Editor) beginBending(s spot, p Pointer) gesture {
 }
 
 // pinned tells for each stretch of a run whether it is pinned.
-func pinned(r *scene.Run) []bool {
+func pinned(r *sheet.Run) []bool {
 	out := make([]bool, max(0, len(r.Points)-1))
 	next := 0
 	for k := range out {

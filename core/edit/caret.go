@@ -2,6 +2,7 @@ package edit
 
 import (
 	"math"
+	"plaintracer/core/sheet"
 	"strings"
 	"unicode/utf8"
 
@@ -43,11 +44,11 @@ func (e *Editor) typedLines() []typedLine {
 		}
 	case "label":
 		if r := sheet.Run(t.ID); r != nil {
-			items, empty = r.LabelLines(t.label), e.newLabel(r, t.place)
+			items, empty = scene.LabelLines(r, t.label), e.newLabel(r, t.place)
 		}
 	case "lane":
 		if l := sheet.Page.Lane(t.ID); l != nil {
-			for _, it := range sheet.LaneElement(l).Items {
+			for _, it := range scene.Lane(sheet, l).Items {
 				if it.Text != "" {
 					items = append(items, it)
 				}
@@ -56,9 +57,9 @@ func (e *Editor) typedLines() []typedLine {
 			empty = scene.Item{At: geom.Pt(r.X+chart.LaneHead/2+middle*typeset.Size, r.CY()), Size: typeset.Size, Face: typeset.Bold, Upright: true}
 		}
 	case "title":
-		items = []scene.Item{sheet.TitleItem()}
+		items = []scene.Item{scene.TitleItem(sheet)}
 	case "name":
-		items = []scene.Item{sheet.NameItem()}
+		items = []scene.Item{scene.NameItem(sheet)}
 	case "glue":
 		if sh := sheet.Shape(t.ID); sh != nil {
 			items = []scene.Item{{Text: t.Text, At: geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), sh.Rect.CY()+middle*typeset.Size), Size: typeset.Size}}
@@ -107,13 +108,13 @@ func (e *Editor) typedLines() []typedLine {
 const middle = (typeset.Ascent - typeset.Descent) / 2
 
 // newLabel is where a label goes that has no letter yet.
-func (e *Editor) newLabel(r *scene.Run, place *chart.LabelPlace) scene.Item {
+func (e *Editor) newLabel(r *sheet.Run, place *chart.LabelPlace) scene.Item {
 	share := 0.5
 	if place != nil {
 		share = place.Along
 	}
 	m, _ := geom.At(r.Points, share)
-	return scene.Item{At: geom.Pt(m.X+4, m.Y-6), Size: scene.LabelSize}
+	return scene.Item{At: geom.Pt(m.X+4, m.Y-6), Size: sheet.LabelSize}
 }
 
 // width is how far the text from one byte to another reaches along the line.

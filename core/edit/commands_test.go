@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"plaintracer/core/scene"
 	"strings"
 	"testing"
 
@@ -119,8 +120,8 @@ func TestPointerForms(t *testing.T) {
 		"a label":          {run.Labels[0].Box.Centre(), "move"},
 		"a lane's edge":    {geom.Pt(lane.CX(), lane.Bottom()), "row-resize"},
 		"a lane's head":    {geom.Pt(lane.X+10, lane.CY()), "grab"},
-		"the title":        {w.Sheet().TitleBox().Centre(), "text"},
-		"the title block":  {w.Sheet().NameBox().Centre(), "text"},
+		"the title":        {scene.TitleBox(w.Sheet()).Centre(), "text"},
+		"the title block":  {scene.NameBox(w.Sheet()).Centre(), "text"},
 		"nothing":          {geom.Pt(p.W-100, p.H-120), "default"},
 	} {
 		if got := over(x.at); got != x.want {

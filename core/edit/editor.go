@@ -8,12 +8,12 @@ package edit
 
 import (
 	"encoding/json"
+	"plaintracer/core/sheet"
 	"strconv"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -47,10 +47,10 @@ type Editor struct {
 	since      int                       // how many commands could be undone when a drawer was opened
 	gap        *chart.Connector          // would close what the last deletion left open
 
-	comp    scene.Composer
-	sheet   *scene.Sheet  // as shown: with what a gesture would do
+	comp    sheet.Composer
+	sheet   *sheet.Sheet  // as shown: with what a gesture would do
 	stale   bool          // sheet does not show the chart
-	before  *scene.Before // the page without what a gesture would do; nil where it was not asked for
+	before  *sheet.Before // the page without what a gesture would do; nil where it was not asked for
 	preview *chart.Page   // what a gesture or typing would make of the page; nil for none
 	naming  string        // the chart's name with that
 	drawn   drawn
@@ -98,7 +98,7 @@ func (e *Editor) Page() *chart.Page {
 }
 
 // Sheet is the page's geometry as shown.
-func (e *Editor) Sheet() *scene.Sheet {
+func (e *Editor) Sheet() *sheet.Sheet {
 	if e.stale || e.sheet == nil {
 		if e.preview != nil {
 			e.sheet = e.comp.ComposeAfter(e.asIs(), e.chart, e.preview)
@@ -113,7 +113,7 @@ func (e *Editor) Sheet() *scene.Sheet {
 }
 
 // asIs is how the page is drawn without what a gesture would do.
-func (e *Editor) asIs() *scene.Before {
+func (e *Editor) asIs() *sheet.Before {
 	if e.before == nil && e.sheet != nil && !e.stale && e.preview == nil {
 		e.before = e.sheet.Before()
 	}

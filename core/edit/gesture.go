@@ -4,7 +4,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -237,7 +237,7 @@ func (e *Editor) snapped(k symbol.Kind, q geom.Point) (geom.Rect, []arrange.Guid
 }
 
 // portUnder finds the shown port that the pointer is on.
-func (e *Editor) portUnder(q geom.Point) (*scene.Shape, *symbol.Port) {
+func (e *Editor) portUnder(q geom.Point) (*sheet.Shape, *symbol.Port) {
 	ids := []string{e.hover}
 	if s := e.one(); s != nil {
 		ids = append(ids, s.ID)

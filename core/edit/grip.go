@@ -2,6 +2,7 @@ package edit
 
 import (
 	"math"
+	"plaintracer/core/scene"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -89,9 +90,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 	}
 	sheet := e.Sheet()
 	switch {
-	case sheet.TitleBox().Contains(q):
+	case scene.TitleBox(sheet).Contains(q):
 		return grip{ibeam, func(p Pointer) gesture { return &clicking{do: e.typeOnTitle} }}
-	case sheet.NameBox().Contains(q):
+	case scene.NameBox(sheet).Contains(q):
 		return grip{ibeam, func(p Pointer) gesture { return &clicking{do: e.typeOnName} }}
 	}
 	return grip{arrow, func(p Pointer) gesture {

@@ -2,11 +2,11 @@ package edit
 
 import (
 	"math"
+	"plaintracer/core/sheet"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
 )
 
 // insertion is a step that is put into a connector: the connector leads to the
@@ -27,7 +27,7 @@ func (e *Editor) insertion(c *chart.Connector, step, newLine string) []chart.Par
 
 // roomIn is the place of a step that is put into a connector's run near box, and the
 // places of those that make room for it.
-func (e *Editor) roomIn(run *scene.Run, step string, box geom.Rect) (chart.Place, []chart.Place) {
+func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect) (chart.Place, []chart.Place) {
 	p := e.Page()
 	a, b := run.Points[0], run.Points[len(run.Points)-1]
 	near := math.Inf(1)
@@ -46,11 +46,11 @@ func (e *Editor) roomIn(run *scene.Run, step string, box geom.Rect) (chart.Place
 }
 
 // putInto puts a step that stands on the page into a connector.
-func (e *Editor) putInto(c *chart.Connector, run *scene.Run, step string, box geom.Rect) {
+func (e *Editor) putInto(c *chart.Connector, run *sheet.Run, step string, box geom.Rect) {
 	e.do(sayPutInto(e.between(c)), e.puttingInto(c, run, step, box, e.newID("c"))...)
 }
 
-func (e *Editor) puttingInto(c *chart.Connector, run *scene.Run, step string, box geom.Rect, newLine string) []chart.Part {
+func (e *Editor) puttingInto(c *chart.Connector, run *sheet.Run, step string, box geom.Rect, newLine string) []chart.Part {
 	pl, moved := e.roomIn(run, step, box)
 	parts := []chart.Part{{Do: "step.place", Page: e.page, Places: append(moved, pl)}}
 	return append(parts, e.insertion(c, step, newLine)...)
@@ -59,7 +59,7 @@ func (e *Editor) puttingInto(c *chart.Connector, run *scene.Run, step string, bo
 // lineUnder is the connector that a step dropped at r would be put into: one
 // that runs through its middle on the sheet given, where the step does not yet
 // stand. A step that is connected already is not put into any.
-func (e *Editor) lineUnder(sheet *scene.Sheet, id string, r geom.Rect) *scene.Run {
+func (e *Editor) lineUnder(on *sheet.Sheet, id string, r geom.Rect) *sheet.Run {
 	p := e.Page()
 	for _, c := range p.Connectors {
 		if id != "" && (c.From.Step == id || c.To.Step == id) {
@@ -67,9 +67,9 @@ func (e *Editor) lineUnder(sheet *scene.Sheet, id string, r geom.Rect) *scene.Ru
 		}
 	}
 	middle := r.Grow(-min(r.W, r.H) * 0.3)
-	var best *scene.Run
-	for i := range sheet.Lines {
-		l := &sheet.Lines[i]
+	var best *sheet.Run
+	for i := range on.Lines {
+		l := &on.Lines[i]
 		if !l.Line.Meaning.Way() || l.Line.From.Loose() || l.Line.To.Loose() || l.Line.ID == pulledID {
 			continue
 		}

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"math"
+	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -61,7 +62,7 @@ func (e *Editor) marks() scene.Element {
 	m := pen{&el, 1 / e.zoom}
 	sh := e.Sheet()
 	if len(e.comments) > 0 {
-		el.Items = sh.CommentMarks(e.comments).Items
+		el.Items = scene.Comments(sh, e.comments).Items
 	}
 	for i := range sh.Steps {
 		if s := &sh.Steps[i]; e.selected[s.Step.ID] {
@@ -110,7 +111,7 @@ func (e *Editor) guides() scene.Element {
 
 // stretches marks those of a selected connector that can be dragged: a bar
 // across each, filled where it is pinned.
-func (m pen) stretches(r *scene.Run) {
+func (m pen) stretches(r *sheet.Run) {
 	if r.Line.Kind == chart.Straight {
 		return
 	}

@@ -3,6 +3,7 @@ package edit
 import (
 	"fmt"
 	"math"
+	"plaintracer/core/sheet"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -16,8 +17,8 @@ type moving struct {
 	press
 	id     string // the step under the pointer
 	boxes  []arrange.Box
-	before *scene.Sheet // the page as it was
-	into   *scene.Run   // the connector that the step would be put into
+	before *sheet.Sheet // the page as it was
+	into   *sheet.Run   // the connector that the step would be put into
 	lines  []arrange.Guide
 	dx, dy float64
 }

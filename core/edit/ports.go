@@ -3,25 +3,25 @@ package edit
 import (
 	"fmt"
 	"math"
+	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
 )
 
 // outline is the closed outline of a step as drawn.
-func outline(sh *scene.Shape) []geom.Point {
+func outline(sh *sheet.Shape) []geom.Point {
 	pts := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y).Flatten(0.2)
 	return append(pts, pts[0])
 }
 
 // onOutline tells whether q lies on the outline of a step as drawn.
-func (e *Editor) onOutline(sh *scene.Shape, q geom.Point) bool {
+func (e *Editor) onOutline(sh *sheet.Shape, q geom.Point) bool {
 	return geom.DistTo(outline(sh), q) <= e.reach()
 }
 
 // outlineUnder is the step whose outline q lies on.
-func (e *Editor) outlineUnder(q geom.Point) *scene.Shape {
+func (e *Editor) outlineUnder(q geom.Point) *sheet.Shape {
 	for i := len(e.Sheet().Steps) - 1; i >= 0; i-- {
 		if sh := &e.Sheet().Steps[i]; sh.Rect.Grow(e.reach()).Contains(q) && e.onOutline(sh, q) {
 			return sh
@@ -31,7 +31,7 @@ func (e *Editor) outlineUnder(q geom.Point) *scene.Shape {
 }
 
 // ownPort is a new port of a step near q, and the part that puts it there.
-func (e *Editor) ownPort(sh *scene.Shape, q geom.Point) (string, chart.Part) {
+func (e *Editor) ownPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 	s := sh.Step
 	taken := map[string]bool{}
 	for _, p := range s.Ports {

@@ -3,6 +3,7 @@ package edit
 import (
 	"fmt"
 	"math"
+	"plaintracer/core/scene"
 	"strings"
 	"testing"
 
@@ -70,8 +71,8 @@ func TestTypingInItsPlace(t *testing.T) {
 			r.W = chart.LaneHead
 			return r
 		}, func() string { return p.Lanes[0].Name }},
-		{"title", func() { w.typeOnTitle() }, func() geom.Rect { return w.Sheet().TitleBox() }, func() string { return p.Title }},
-		{"name", func() { w.typeOnName() }, func() geom.Rect { return w.Sheet().NameBox() }, func() string { return w.chart.Name }},
+		{"title", func() { w.typeOnTitle() }, func() geom.Rect { return scene.TitleBox(w.Sheet()) }, func() string { return p.Title }},
+		{"name", func() { w.typeOnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.chart.Name }},
 	} {
 		w.zoom = 1
 		k.begin()

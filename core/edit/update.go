@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"plaintracer/core/sheet"
 	"slices"
 	"strings"
 
@@ -96,7 +97,7 @@ type laneShown struct {
 }
 
 type lineShown struct {
-	run  scene.Run
+	run  sheet.Run
 	look lineLook
 }
 
@@ -161,13 +162,13 @@ func (e *Editor) Update(fresh bool) Update {
 
 	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Crowded, s.Plain()}); fresh || sheet != d.sheet {
 		d.sheet = sheet
-		u.Patch = append(u.Patch, s.Border())
+		u.Patch = append(u.Patch, scene.Border(s))
 	}
 	for _, l := range s.Page.Lanes {
 		now := laneShown{*l, s.Page.LaneRect(l)}
 		if was, added := d.lanes.at(l.ID); added || *was != now {
 			*was = now
-			u.Patch = append(u.Patch, s.LaneElement(l))
+			u.Patch = append(u.Patch, scene.Lane(s, l))
 		}
 	}
 	u.Drop = d.lanes.dropped(u.Drop, "lane-")
@@ -179,7 +180,7 @@ func (e *Editor) Update(fresh bool) Update {
 		switch {
 		case added || was.stepLook != look:
 			*was = stepShown{look, at, geom.Point{}}
-			u.Patch = append(u.Patch, s.StepElement(sh))
+			u.Patch = append(u.Patch, scene.Step(s, sh))
 		case by != was.by:
 			was.by = by
 			u.Moved = append(u.Moved, Moved{"step-" + sh.Step.ID, by.X, by.Y})
@@ -191,7 +192,7 @@ func (e *Editor) Update(fresh bool) Update {
 		look := lookOf(r.Line)
 		if was, added := d.lines.at(r.Line.ID); added || was.look != look || !sameRun(&was.run, r) {
 			*was = lineShown{*r, look}
-			u.Patch = append(u.Patch, s.LineElement(r))
+			u.Patch = append(u.Patch, scene.Line(s, r))
 		}
 	}
 	u.Drop = d.lines.dropped(u.Drop, "connector-")
@@ -226,7 +227,7 @@ func (e *Editor) picked() string {
 }
 
 // sameRun tells whether two runs have the same geometry.
-func sameRun(a, b *scene.Run) bool {
+func sameRun(a, b *sheet.Run) bool {
 	if a.Through != b.Through || !slices.Equal(a.Points, b.Points) || len(a.Labels) != len(b.Labels) || !slices.Equal(a.Hops, b.Hops) {
 		return false
 	}

@@ -3,6 +3,7 @@ package scene
 import (
 	"fmt"
 	"math"
+	"plaintracer/core/sheet"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -18,19 +19,18 @@ const (
 	laneWeight    = 1.0
 )
 
-// Drawing is the whole page with its title and title block.
-func (s *Sheet) Drawing() Drawing {
+// Of is the whole page with its title and title block.
+func Of(s *sheet.Sheet) Drawing {
 	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: Paper}
-	d.Elements = append(d.Elements, s.Border())
-	s.byID = s.Page.StepsByID() // two are asked for of every connector
+	d.Elements = append(d.Elements, Border(s))
 	for _, l := range s.Page.Lanes {
-		d.Elements = append(d.Elements, s.LaneElement(l))
+		d.Elements = append(d.Elements, Lane(s, l))
 	}
 	for i := range s.Steps {
-		d.Elements = append(d.Elements, s.StepElement(&s.Steps[i]))
+		d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
 	}
 	for i := range s.Lines {
-		d.Elements = append(d.Elements, s.LineElement(&s.Lines[i]))
+		d.Elements = append(d.Elements, Line(s, &s.Lines[i]))
 	}
 	// Nothing drawn is cut off: the view reaches as far as the elements.
 	if b := Bounds(d.Elements).Grow(12); !b.Inside(d.View) {
@@ -40,16 +40,16 @@ func (s *Sheet) Drawing() Drawing {
 }
 
 // Part is the drawing of the chosen steps and connectors alone.
-func (s *Sheet) Part(chosen func(id string) bool) Drawing {
+func Part(s *sheet.Sheet, chosen func(id string) bool) Drawing {
 	d := Drawing{Title: s.Chart, Paper: Paper}
 	for i := range s.Steps {
 		if chosen(s.Steps[i].Step.ID) {
-			d.Elements = append(d.Elements, s.StepElement(&s.Steps[i]))
+			d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
 		}
 	}
 	for i := range s.Lines {
 		if chosen(s.Lines[i].Line.ID) {
-			d.Elements = append(d.Elements, s.LineElement(&s.Lines[i]))
+			d.Elements = append(d.Elements, Line(s, &s.Lines[i]))
 		}
 	}
 	d.View = Bounds(d.Elements).Grow(12)
@@ -57,17 +57,17 @@ func (s *Sheet) Part(chosen func(id string) bool) Drawing {
 }
 
 // Border is the page's title and title block.
-func (s *Sheet) Border() Element {
+func Border(s *sheet.Sheet) Element {
 	e := Element{Class: "sheet", Title: s.Chart}
 	if s.Page.Title != "" {
-		e.Items = append(e.Items, s.TitleItem())
+		e.Items = append(e.Items, TitleItem(s))
 	}
-	b := s.block()
+	b := block(s)
 	e.Items = append(e.Items, stroke(geom.Box(b), 1.2))
 	heads := [3]string{wordChart, wordRevision, wordPage}
-	bodies := [3]Item{s.NameItem(), s.body(1, wordDraft), s.body(2, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
+	bodies := [3]Item{NameItem(s), body(s, 1, wordDraft), body(s, 2, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
 	for i := range heads {
-		x := s.cell(i).X
+		x := cell(s, i).X
 		if i > 0 {
 			e.Items = append(e.Items, stroke(geom.Polyline([]geom.Point{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}), 1.2))
 		}
@@ -81,47 +81,36 @@ func (s *Sheet) Border() Element {
 	return e
 }
 
-// Plain is how many connectors are drawn straight through because there are so many.
-func (s *Sheet) Plain() int {
-	n := 0
-	for i := range s.Lines {
-		if s.Lines[i].Plain {
-			n++
-		}
-	}
-	return n
-}
-
 // TitleItem is the page's title as drawn.
-func (s *Sheet) TitleItem() Item {
+func TitleItem(s *sheet.Sheet) Item {
 	return text(Clip(typeset.Bold, titleSize, s.Page.Title, s.Page.W-36), 18, 34, typeset.Bold, titleSize, Ink)
 }
 
 // TitleBox is where the title stands, or would stand.
-func (s *Sheet) TitleBox() geom.Rect {
+func TitleBox(s *sheet.Sheet) geom.Rect {
 	w := 180.0
 	if s.Page.Title != "" {
-		w = s.TitleItem().Width
+		w = TitleItem(s).Width
 	}
 	return geom.Rect{X: 18, Y: 34 - titleSize*typeset.Ascent, W: w, H: titleSize * (typeset.Ascent + typeset.Descent)}.Grow(3)
 }
 
 // NameItem is the chart's name in the title block, NameBox its cell.
-func (s *Sheet) NameItem() Item     { return s.body(0, s.Chart) }
-func (s *Sheet) NameBox() geom.Rect { return s.cell(0) }
+func NameItem(s *sheet.Sheet) Item     { return body(s, 0, s.Chart) }
+func NameBox(s *sheet.Sheet) geom.Rect { return cell(s, 0) }
 
 const titleSize = 17.0
 
 // The cells of the title block, px.
 var cellWidths = [3]float64{190, 100, 74}
 
-func (s *Sheet) block() geom.Rect {
+func block(s *sheet.Sheet) geom.Rect {
 	const w, h = 364, 38
 	return geom.Rect{X: s.Page.W - 18 - w, Y: s.Page.H - 18 - h, W: w, H: h}
 }
 
-func (s *Sheet) cell(i int) geom.Rect {
-	b := s.block()
+func cell(s *sheet.Sheet, i int) geom.Rect {
+	b := block(s)
 	for _, w := range cellWidths[:i] {
 		b.X += w
 	}
@@ -129,13 +118,13 @@ func (s *Sheet) cell(i int) geom.Rect {
 	return b
 }
 
-func (s *Sheet) body(i int, t string) Item {
-	c := s.cell(i)
+func body(s *sheet.Sheet, i int, t string) Item {
+	c := cell(s, i)
 	return text(Clip(typeset.Regular, 13, t, c.W-14), c.X+8, c.Y+31, typeset.Regular, 13, Ink)
 }
 
-// LaneElement draws a lane: its box, head and name.
-func (s *Sheet) LaneElement(l *chart.Lane) Element {
+// Lane draws a lane: its box, head and name.
+func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 	r := s.Page.LaneRect(l)
 	e := Element{Class: "lane", ID: l.ID, Title: l.Name}
 	h := r
@@ -163,8 +152,8 @@ func (s *Sheet) LaneElement(l *chart.Lane) Element {
 	return e
 }
 
-// StepElement draws a step: outline, inner lines, text and number tag.
-func (s *Sheet) StepElement(sh *Shape) Element {
+// Step draws a step: outline, inner lines, text and number tag.
+func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	st, r := sh.Step, sh.Rect
 	info, _ := symbol.Of(st.Symbol)
 	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
@@ -188,7 +177,7 @@ func (s *Sheet) StepElement(sh *Shape) Element {
 }
 
 // tag is the step's number on a small ink plate at its upper left.
-func tag(sh *Shape) []Item {
+func tag(sh *sheet.Shape) []Item {
 	const size, h = 11.0, 15.0
 	n := Clip(typeset.Mono, size, sh.Step.Number, 90)
 	w := typeset.Width(typeset.Mono, size, n) + 8
@@ -204,22 +193,14 @@ func tag(sh *Shape) []Item {
 }
 
 // sentence says in words what a connector does.
-func (s *Sheet) sentence(r *Run) string {
+func sentence(s *sheet.Sheet, r *sheet.Run) string {
 	name := func(e chart.End) string {
-		if st := s.step(e.Step); st != nil {
+		if st := s.Step(e.Step); st != nil {
 			return strings.TrimSpace(st.Number + " " + st.Text)
 		}
 		return wordNowhere
 	}
 	return lineWords(string(r.Line.Meaning), r.Line.Outcome(), name(r.Line.From), name(r.Line.To))
-}
-
-// step finds a step of the page.
-func (s *Sheet) step(id string) *chart.Step {
-	if s.byID != nil {
-		return s.byID[id]
-	}
-	return s.Page.Step(id)
 }
 
 // Clip shortens a text to a width, with an ellipsis in place of what is left
@@ -246,9 +227,9 @@ func (d Drawing) Scale(w, h float64) float64 {
 	return math.Min(w/d.View.W, h/d.View.H)
 }
 
-// CommentMarks draws a small flag on each step that people comment on; counts
+// Comments draws a small flag on each step that people comment on; counts
 // are open comments by step id.
-func (s *Sheet) CommentMarks(counts map[string]int) Element {
+func Comments(s *sheet.Sheet, counts map[string]int) Element {
 	e := Element{Class: "comments", Title: "Comments"}
 	for i := range s.Steps {
 		sh := &s.Steps[i]

@@ -2,26 +2,19 @@ package scene
 
 import (
 	"math"
+	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/typeset"
 )
 
-// corner is the radius of a connector's bends, px.
-const corner = 6.0
+// headHalf is half of the breadth of a broad arrow's head, px.
+const headHalf = 18.0
 
-// A broad arrow, px.
-const (
-	wideHalf = 11.0 // half of its body
-	headHalf = 18.0
-	headLong = 18.0
-	wideRoom = headLong + wideHalf + 4 // before a step
-)
-
-// LineElement draws a connector with its ends and labels.
-func (s *Sheet) LineElement(r *Run) Element {
-	e := Element{Class: "connector", ID: r.Line.ID, Title: s.sentence(r)}
+// Line draws a connector with its ends and labels.
+func Line(s *sheet.Sheet, r *sheet.Run) Element {
+	e := Element{Class: "connector", ID: r.Line.ID, Title: sentence(s, r)}
 	look := LookOf(r.Line)
 	if r.Through {
 		look.Colour = Red
@@ -43,26 +36,26 @@ func (s *Sheet) LineElement(r *Run) Element {
 		e.Items = append(e.Items, Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5})
 	}
 	for i, l := range r.Labels {
-		e.Items = append(e.Items, r.label(l, r.Line.Kind == chart.Wide && i == 0)...)
+		e.Items = append(e.Items, label(r, l, r.Line.Kind == chart.Wide && i == 0)...)
 	}
 	e.Items = spell(e.Items)
 	return e
 }
 
 // LineOnly draws a connector without its labels and title.
-func LineOnly(r *Run) Element {
+func LineOnly(r *sheet.Run) Element {
 	return Element{Class: "connector", ID: r.Line.ID, Items: LookOf(r.Line).line(r)}
 }
 
 // line draws a connector of any kind but the broad one.
-func (l Look) line(r *Run) []Item {
+func (l Look) line(r *sheet.Run) []Item {
 	pts := append([]geom.Point(nil), r.Points...)
 	n := len(pts)
 	start, cut := l.mark(l.Start, pts[1], pts[0], l.Colour)
 	pts[0] = shorten(pts[1], pts[0], cut)
 	end, cut := l.mark(l.End, r.Points[n-2], r.Points[n-1], l.Colour)
 	pts[n-1] = shorten(pts[n-2], pts[n-1], cut)
-	it := Item{Path: r.path(pts), Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
+	it := Item{Path: r.Path(pts), Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
 	return append(append([]Item{it}, start...), end...)
 }
 
@@ -73,31 +66,6 @@ func shorten(a, b geom.Point, by float64) geom.Point {
 		return b
 	}
 	return geom.Pt(geom.Round2(b.X+(a.X-b.X)*by/d), geom.Round2(b.Y+(a.Y-b.Y)*by/d))
-}
-
-// path is a connector's line through the points, which are the run's own but
-// for what its ends cut off, with a mark wherever it yields.
-func (r *Run) path(pts []geom.Point) geom.Path { return r.marked(r.bare(pts)) }
-
-// bare is the line without marks.
-func (r *Run) bare(pts []geom.Point) geom.Path {
-	switch r.Line.Kind {
-	case chart.Straight:
-		return geom.Polyline(pts)
-	case chart.Curved:
-		return geom.Curved(pts)
-	case chart.Square:
-		return geom.Polyline(pts)
-	}
-	return geom.Rounded(pts, corner)
-}
-
-// Drawn is the line as it is drawn: its points, and for a curve points on it.
-func (r *Run) Drawn() []geom.Point {
-	if r.Line.Kind == chart.Curved {
-		return geom.Curved(r.Points).Flatten(0.2)
-	}
-	return r.Points
 }
 
 // wide is the outline of a broad arrow along the points.
@@ -112,10 +80,10 @@ func (l Look) wide(pts []geom.Point) Item {
 	if tail {
 		body[0] = shorten(body[1], pts[0], headRoom(pts[0].Dist(pts[1])))
 	}
-	left, right := geom.Beside(body, wideHalf), geom.Beside(body, -wideHalf)
+	left, right := geom.Beside(body, sheet.WideHalf), geom.Beside(body, -sheet.WideHalf)
 	barbs := func(a, b geom.Point, tip geom.Point) []geom.Point { // from the left side round to the right one
 		u := geom.Pt((b.X-a.X)/a.Dist(b), (b.Y-a.Y)/a.Dist(b))
-		half := wideHalf + (headHalf-wideHalf)*b.Dist(tip)/headLong // a short head is narrower, too
+		half := sheet.WideHalf + (headHalf-sheet.WideHalf)*b.Dist(tip)/sheet.HeadLong // a short head is narrower, too
 		return []geom.Point{b.Add(geom.Pt(u.Y*half, -u.X*half)), tip, b.Add(geom.Pt(-u.Y*half, u.X*half))}
 	}
 	out := append([]geom.Point(nil), left...)
@@ -136,17 +104,17 @@ func (l Look) wide(pts []geom.Point) Item {
 
 // headRoom is how long the head on a stretch is: short of the body's corner.
 func headRoom(stretch float64) float64 {
-	return math.Min(headLong, math.Max(stretch-wideHalf, stretch/2))
+	return math.Min(sheet.HeadLong, math.Max(stretch-sheet.WideHalf, stretch/2))
 }
 
 // label draws a label; on a plate, which interrupts the line, where it stands
 // astride of it.
-func (r *Run) label(l LabelShape, inside bool) []Item {
+func label(r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
 	var out []Item
 	if inside && l.Box.H > l.Box.W { // turned, to read upward
 		for k, t := range l.Lines {
-			x := l.Box.X + LabelSize*typeset.Ascent + float64(k)*LabelSize*typeset.Leading
-			it := text(t, x, l.Box.Bottom(), typeset.Regular, LabelSize, Ink)
+			x := l.Box.X + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
+			it := text(t, x, l.Box.Bottom(), typeset.Regular, sheet.LabelSize, Ink)
 			it.Upright = true
 			it.At.Y = geom.Round2(l.Box.CY() + it.Width/2)
 			out = append(out, it)
@@ -161,23 +129,23 @@ func (r *Run) label(l LabelShape, inside bool) []Item {
 		}
 	}
 	for k, t := range l.Lines {
-		y := l.Box.Y + LabelSize*typeset.Ascent + float64(k)*LabelSize*typeset.Leading
+		y := l.Box.Y + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
 		x := l.Box.X
 		if inside {
-			x = l.Box.CX() - typeset.Width(typeset.Regular, LabelSize, t)/2
+			x = l.Box.CX() - typeset.Width(typeset.Regular, sheet.LabelSize, t)/2
 		}
-		out = append(out, text(t, x, y, typeset.Regular, LabelSize, Ink))
+		out = append(out, text(t, x, y, typeset.Regular, sheet.LabelSize, Ink))
 	}
 	return out
 }
 
 // LabelLines are the lines of label i as drawn; none when there is no such label.
-func (r *Run) LabelLines(i int) []Item {
+func LabelLines(r *sheet.Run, i int) []Item {
 	if i >= len(r.Labels) {
 		return nil
 	}
 	var out []Item
-	for _, it := range r.label(r.Labels[i], r.Line.Kind == chart.Wide && i == 0) {
+	for _, it := range label(r, r.Labels[i], r.Line.Kind == chart.Wide && i == 0) {
 		if it.Text != "" {
 			out = append(out, it)
 		}

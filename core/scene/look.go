@@ -55,7 +55,6 @@ const (
 	barHalf    = 5.0
 	barOff     = 7.0 // of a bar from the end
 	ring       = 3.6 // radius
-	markRoom   = 22.0
 )
 
 // mark draws what stands at the end b of a line that comes from a, and tells

@@ -42,7 +42,7 @@ type Element struct {
 	Items []Item
 }
 
-// Drawing is a whole page, or a part of it, in the order of drawing.
+// Of is a whole page, or a part of it, in the order of drawing.
 type Drawing struct {
 	Title    string
 	View     geom.Rect // the part of the page that is shown

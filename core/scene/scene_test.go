@@ -6,6 +6,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -29,9 +30,9 @@ func small() *chart.Chart {
 
 func TestDrawing(t *testing.T) {
 	c := small()
-	var comp Composer
+	var comp sheet.Composer
 	s := comp.Compose(c, c.Pages[0])
-	d := s.Drawing()
+	d := Of(s)
 	by := map[string]Element{}
 	var texts []string
 	for _, e := range d.Elements {
@@ -71,56 +72,10 @@ func TestDrawing(t *testing.T) {
 
 func TestPart(t *testing.T) {
 	c := small()
-	var comp Composer
-	d := comp.Compose(c, c.Pages[0]).Part(func(id string) bool { return id == "a" })
+	var comp sheet.Composer
+	d := Part(comp.Compose(c, c.Pages[0]), func(id string) bool { return id == "a" })
 	if len(d.Elements) != 1 || d.View.W > 150 || d.View.W < 112 {
 		t.Errorf("%d elements in %v", len(d.Elements), d.View)
-	}
-}
-
-// A step whose stored size is too small for its text is drawn larger.
-func TestTextNeverStandsOutside(t *testing.T) {
-	c := small()
-	c.Pages[0].Steps[0].Text = strings.Repeat("many words ", 40)
-	var comp Composer
-	sh := comp.Compose(c, c.Pages[0]).Shape("a")
-	if sh.Rect.W <= 112 || len(sh.Lines) == 0 {
-		t.Errorf("drawn at %v", sh.Rect)
-	}
-}
-
-// A composer that was used for other pages draws the same as a fresh one.
-func TestComposerKeepsNoHistory(t *testing.T) {
-	c := small()
-	var used, fresh Composer
-	for i := range 20 {
-		c.Pages[0].Steps[1].X = 200 + float64(i*17)
-		used.Compose(c, c.Pages[0])
-	}
-	c.Pages[0].Steps[1].X = 260
-	a, b := used.Compose(c, c.Pages[0]), fresh.Compose(c, c.Pages[0])
-	for i := range a.Lines {
-		if geom.Polyline(a.Lines[i].Points).String() != geom.Polyline(b.Lines[i].Points).String() {
-			t.Errorf("%v and %v", a.Lines[i].Points, b.Lines[i].Points)
-		}
-	}
-}
-
-func TestHits(t *testing.T) {
-	c := small()
-	var comp Composer
-	s := comp.Compose(c, c.Pages[0])
-	d := s.Shape("b").Rect
-	if got := s.StepAt(d.Centre()); got == nil || got.Step.ID != "b" {
-		t.Error("the middle of a decision is not hit")
-	}
-	if s.StepAt(geom.Pt(d.X+3, d.Y+3)) != nil {
-		t.Error("the corner of a decision's box is no part of it")
-	}
-	r := s.Run("c")
-	m, _ := geom.At(r.Points, 0.5)
-	if got := s.RunAt(m.Add(geom.Pt(0, 4)), 6); got == nil || got.Line.ID != "c" {
-		t.Error("a connector is not hit near its middle")
 	}
 }
 
@@ -138,9 +93,9 @@ func TestClip(t *testing.T) {
 func TestCrowdedPageSaysSo(t *testing.T) {
 	p := chart.New("x").Pages[0]
 	p.W, p.H = 10*p.W, 10*p.H
-	s := &Sheet{Chart: "x", Page: p}
+	s := &sheet.Sheet{Chart: "x", Page: p}
 	said := func() (words string, size float64) {
-		for _, i := range s.Border().Items {
+		for _, i := range Border(s).Items {
 			if strings.Contains(i.Text, "Divide it") {
 				return i.Text, i.Size
 			}

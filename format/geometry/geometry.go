@@ -5,10 +5,10 @@ package geometry
 import (
 	"encoding/json"
 	"io"
+	"plaintracer/core/sheet"
 	"strings"
 
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
 )
 
 type file struct {
@@ -66,7 +66,7 @@ type connector struct {
 }
 
 // Write writes the sheets as geometry JSON.
-func Write(w io.Writer, sheets []*scene.Sheet) error {
+func Write(w io.Writer, sheets []*sheet.Sheet) error {
 	f := file{Pages: []page{}}
 	for _, s := range sheets {
 		p := page{ID: s.Page.ID, Title: s.Page.Title, W: s.Page.W, H: s.Page.H, Steps: []step{}, Lanes: []lane{}, Connectors: []connector{}}

@@ -206,7 +206,8 @@ func Nearest(a, b []geom.Point) float64 {
 	return least
 }
 
-// Away is the greatest distance of a bend or an end of either line from the other line.
+// Away is the greatest distance, across or down, of a bend or an end of either line from the
+// other line.
 func Away(a, b []geom.Point) float64 {
 	most := 0.0
 	for _, l := range [2][2][]geom.Point{{a, b}, {b, a}} {
@@ -214,7 +215,7 @@ func Away(a, b []geom.Point) float64 {
 			least := math.Inf(1)
 			for k := 1; k < len(l[1]); k++ {
 				s := geom.Span(l[1][k-1], l[1][k])
-				least = min(least, math.Hypot(max(s.X-q.X, 0, q.X-s.Right()), max(s.Y-q.Y, 0, q.Y-s.Bottom())))
+				least = min(least, max(s.X-q.X, q.X-s.Right(), s.Y-q.Y, q.Y-s.Bottom(), 0))
 			}
 			most = max(most, least)
 		}

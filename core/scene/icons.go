@@ -1,28 +1,28 @@
-package edit
+package scene
 
 import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
 // SymbolIcon is a symbol's outline for a button of w x h px.
-func SymbolIcon(k symbol.Kind, w, h float64) scene.Element {
-	el := scene.Element{Class: "icon"}
-	o := scene.Item{Path: k.Outline(w-2, h-2).Shift(1, 1), Fill: "#FFFFFF", Stroke: scene.Ink, Weight: 1.4}
+func SymbolIcon(k symbol.Kind, w, h float64) Element {
+	el := Element{Class: "icon"}
+	o := Item{Path: k.Outline(w-2, h-2).Shift(1, 1), Fill: "#FFFFFF", Stroke: Ink, Weight: 1.4}
 	if k.Open() {
 		o.Stroke, o.Fill = "", ""
 	}
 	el.Items = append(el.Items, o)
 	if in := k.Inner(w-2, h-2); in != nil {
-		el.Items = append(el.Items, scene.Item{Path: in.Shift(1, 1), Stroke: scene.Ink, Weight: 1.4})
+		el.Items = append(el.Items, Item{Path: in.Shift(1, 1), Stroke: Ink, Weight: 1.4})
 	}
 	return el
 }
 
 // KindIcon shows how a kind of connector runs, for a button of w x h px.
-func KindIcon(k chart.Kind, w, h float64) scene.Element {
+func KindIcon(k chart.Kind, w, h float64) Element {
 	pts := []geom.Point{{X: 2, Y: h - 4}, {X: w / 2, Y: h - 4}, {X: w / 2, Y: 4}, {X: w - 2, Y: 4}}
 	switch k {
 	case chart.Straight:
@@ -30,7 +30,7 @@ func KindIcon(k chart.Kind, w, h float64) scene.Element {
 	case chart.Wide:
 		m := h / 2
 		p := geom.Polyline([]geom.Point{{X: 2, Y: m - 3}, {X: w - 9, Y: m - 3}, {X: w - 9, Y: m - 6}, {X: w - 2, Y: m}, {X: w - 9, Y: m + 6}, {X: w - 9, Y: m + 3}, {X: 2, Y: m + 3}}).Close()
-		return scene.Element{Class: "icon", Items: []scene.Item{{Path: p, Stroke: scene.Ink, Weight: 1.4}}}
+		return Element{Class: "icon", Items: []Item{{Path: p, Stroke: Ink, Weight: 1.4}}}
 	}
 	p := geom.Polyline(pts)
 	switch k {
@@ -39,14 +39,14 @@ func KindIcon(k chart.Kind, w, h float64) scene.Element {
 	case chart.Curved:
 		p = geom.Path{}.Move(pts[0].X, pts[0].Y).Curve(pts[1], pts[2], pts[3])
 	}
-	return scene.Element{Class: "icon", Items: []scene.Item{{Path: p, Stroke: scene.Ink, Weight: 1.6}}}
+	return Element{Class: "icon", Items: []Item{{Path: p, Stroke: Ink, Weight: 1.6}}}
 }
 
 // LookIcon shows a line with what stands at its right end, for a button of
 // w x h px.
-func LookIcon(look chart.Look, w, h float64) scene.Element {
+func LookIcon(look chart.Look, w, h float64) Element {
 	c := &chart.Connector{ID: "icon", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow, Look: &look}
-	el := scene.LineOnly(&scene.Run{Line: c, Points: []geom.Point{{X: 3, Y: h / 2}, {X: w - 3, Y: h / 2}}})
+	el := LineOnly(&sheet.Run{Line: c, Points: []geom.Point{{X: 3, Y: h / 2}, {X: w - 3, Y: h / 2}}})
 	el.Class = "icon"
 	return el
 }

@@ -1,4 +1,4 @@
-package scene
+package sheet
 
 import (
 	"cmp"
@@ -82,7 +82,7 @@ func (r *Run) straights() []straight {
 // stands there, else from the bend.
 func (r *Run) keep(point, end int, at geom.Point) (yields, other float64) {
 	if point == end {
-		return markRoom - 2*hop, corner
+		return MarkRoom - 2*hop, corner
 	}
 	d := max(0, corner-at.Dist(r.Points[point]))
 	return d, d

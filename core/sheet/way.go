@@ -1,4 +1,4 @@
-package scene
+package sheet
 
 import (
 	"slices"

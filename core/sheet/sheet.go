@@ -1,4 +1,6 @@
-package scene
+// Package sheet computes the geometry of a page as it is drawn: places and texts of its
+// steps, the routes of its connectors and where these yield to others.
+package sheet
 
 import (
 	"context"
@@ -25,7 +27,7 @@ type Sheet struct {
 
 	by     *Composer
 	routes []route.Route
-	byID   map[string]*chart.Step // for a whole drawing; nil else
+	byID   map[string]*chart.Step // once a step was asked for
 }
 
 // Shape is a step as drawn. Its box may be larger than stored: text never
@@ -182,7 +184,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
 	}
 	for _, l := range p.Lanes {
-		h := head(p, l)
+		h := Head(p, l)
 		rp.Boxes = append(rp.Boxes, route.Box{ID: "lane " + l.ID, Rect: h})
 		rp.Borders = append(rp.Borders, h.Y, h.Bottom())
 	}
@@ -209,7 +211,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 		r := route.Line{ID: l.ID, From: end(l.From, 2*i), To: end(l.To, 2*i+1), Direct: l.Kind == chart.Straight}
 		if l.Kind == chart.Wide {
 			r.From.Room, r.To.Room = wideRoom, wideRoom
-			r.From.Half, r.To.Half = wideHalf, wideHalf
+			r.From.Half, r.To.Half = WideHalf, WideHalf
 		}
 		r.Outcome = !l.From.Loose() && l.Meaning.Way() && p.Steps[r.From.Box].Symbol == symbol.Decision
 		if !r.Direct {
@@ -295,8 +297,8 @@ func laneTops(p *chart.Page) map[string]float64 {
 	return tops
 }
 
-// head is the strip with a lane's name.
-func head(p *chart.Page, l *chart.Lane) geom.Rect {
+// Head is the strip with a lane's name.
+func Head(p *chart.Page, l *chart.Lane) geom.Rect {
 	r := p.LaneRect(l)
 	r.W = chart.LaneHead
 	return r
@@ -312,6 +314,25 @@ func (s *Sheet) StepAt(q geom.Point) *Shape {
 		}
 	}
 	return nil
+}
+
+// Step finds a step of the page; nil when there is none of that id.
+func (s *Sheet) Step(id string) *chart.Step {
+	if s.byID == nil {
+		s.byID = s.Page.StepsByID()
+	}
+	return s.byID[id]
+}
+
+// Plain is how many connectors are drawn straight through because there are so many.
+func (s *Sheet) Plain() int {
+	n := 0
+	for i := range s.Lines {
+		if s.Lines[i].Plain {
+			n++
+		}
+	}
+	return n
 }
 
 // Shape finds a step as drawn; nil when there is none of that id.
@@ -346,7 +367,7 @@ func (s *Sheet) RunAt(q geom.Point, reach float64) *Run {
 		}
 		d := geom.DistTo(r.Drawn(), q)
 		if r.Line.Kind == chart.Wide {
-			d = max(0, d-wideHalf)
+			d = max(0, d-WideHalf)
 		}
 		if d <= reach {
 			best, reach = r, d
