@@ -109,7 +109,7 @@ func TestCrowdedPageSaysSo(t *testing.T) {
 	if w, size := said(); !strings.HasPrefix(w, "Connectors lie on each other") || size != 130 {
 		t.Errorf("a crowded page says %q in %g px", w, size)
 	}
-	s.Lines = []Run{{Plain: true}, {Plain: true}, {}}
+	s.Lines = []sheet.Run{{Plain: true}, {Plain: true}, {}}
 	if w, _ := said(); !strings.HasPrefix(w, "2 connectors are drawn straight through") {
 		t.Errorf("with two drawn plainly it says %q", w)
 	}
