@@ -41,17 +41,6 @@ func (e *Editor) keepTyping() {
 	}
 }
 
-// takeBack undoes what was done since a drawer was opened.
-func (e *Editor) takeBack() {
-	e.cancel()
-	for len(e.undo) > e.since {
-		n := len(e.undo)
-		if e.Undo(); len(e.undo) == n {
-			return // what it was about is gone
-		}
-	}
-}
-
 // rename names the chart.
 func (e *Editor) rename(name string) {
 	if name = strings.TrimSpace(name); name != "" && name != e.chart.Name {

@@ -9,7 +9,6 @@ package edit
 import (
 	"encoding/json"
 	"plaintracer/core/sheet"
-	"strconv"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -17,43 +16,27 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// Editor is one window on a chart.
+// Editor is one window on a chart: the log of its commands, what is selected, what can be
+// undone, what is shown; and what the hand does at the moment.
 type Editor struct {
-	client string // names this window in ids and towards the server
-	made   int    // ids made so far
+	log
+	selection
+	history
+	view
 
-	confirmed *chart.Chart // as the server has it
-	seq       int          // of the last command in confirmed
-	pending   []Sent       // applied here, not yet in confirmed
-	sent      int          // N of the last command made
-	chart     *chart.Chart // confirmed and pending
+	hand    symbol.Kind // the symbol in the hand, "" for none
+	typing  *Typing
+	typings int // counts the times that a caret was set
+	gesture gesture
+	hover   string // step under the pointer
+	over    string // the pointer's form there
+	zoom    float64
+	touch   bool // the pointer is a finger
 
-	page     string
-	selected map[string]bool // steps and connectors
-	lane     string          // the selected lane
-	hand     symbol.Kind     // the symbol in the hand, "" for none
-	typing   *Typing
-	typings  int // counts the times that a caret was set
-	gesture  gesture
-	hover    string // step under the pointer
-	over     string // the pointer's form there
-	zoom     float64
-	touch    bool // the pointer is a finger
-
-	undo, redo []chart.Command
-	last       map[symbol.Kind]geom.Rect // size of the last one placed
-	style      style                     // of the last connector
-	under      spot                      // what the menu was opened on
-	since      int                       // how many commands could be undone when a drawer was opened
-	gap        *chart.Connector          // would close what the last deletion left open
-
-	comp    sheet.Composer
-	sheet   *sheet.Sheet  // as shown: with what a gesture would do
-	stale   bool          // sheet does not show the chart
-	before  *sheet.Before // the page without what a gesture would do; nil where it was not asked for
-	preview *chart.Page   // what a gesture or typing would make of the page; nil for none
-	naming  string        // the chart's name with that
-	drawn   drawn
+	last  map[symbol.Kind]geom.Rect // size of the last one placed
+	style style                     // of the last connector
+	under spot                      // what the menu was opened on
+	gap   *chart.Connector          // would close what the last deletion left open
 
 	rehearsed int // frames
 
@@ -62,7 +45,6 @@ type Editor struct {
 	notice string
 	ask    *Question
 	clip   string // what was copied, for the system's clipboard
-	status int    // counts changes of pending, so that facts go out
 }
 
 // Question is asked before a command that can be done in more than one way.
@@ -81,8 +63,8 @@ type Answer struct {
 // New opens a session on the chart as the server has it after command seq.
 // client is unique among all windows: letters and digits.
 func New(c *chart.Chart, seq int, client string) *Editor {
-	return &Editor{client: client, confirmed: c, seq: seq, chart: c.Clone(), page: c.Pages[0].ID,
-		selected: map[string]bool{}, last: map[symbol.Kind]geom.Rect{}, zoom: 1, stale: true, drawn: drawn{status: -1}}
+	return &Editor{log: log{client: client, confirmed: c, seq: seq, chart: c.Clone()}, selection: selection{selected: map[string]bool{}}, view: newView(c.Pages[0].ID),
+		last: map[symbol.Kind]geom.Rect{}, zoom: 1}
 }
 
 // Chart is the chart as this window has it.
@@ -98,45 +80,10 @@ func (e *Editor) Page() *chart.Page {
 }
 
 // Sheet is the page's geometry as shown.
-func (e *Editor) Sheet() *sheet.Sheet {
-	if e.stale || e.sheet == nil {
-		if e.preview != nil {
-			e.sheet = e.comp.ComposeAfter(e.asIs(), e.chart, e.preview)
-			e.sheet.Chart = e.naming
-		} else {
-			e.sheet = e.comp.Compose(e.chart, e.Page())
-		}
-		e.sheet.Index, e.sheet.Count = e.pageIndex(), len(e.chart.Pages)
-		e.stale = false
-	}
-	return e.sheet
-}
+func (e *Editor) Sheet() *sheet.Sheet { return e.view.of(e.chart, e.Page()) }
 
 // asIs is how the page is drawn without what a gesture would do.
-func (e *Editor) asIs() *sheet.Before {
-	if e.before == nil && e.sheet != nil && !e.stale && e.preview == nil {
-		e.before = e.sheet.Before()
-	}
-	if e.before == nil {
-		e.before = e.comp.Compose(e.chart, e.Page()).Before()
-	}
-	return e.before
-}
-
-func (e *Editor) pageIndex() int {
-	for i, p := range e.chart.Pages {
-		if p.ID == e.page {
-			return i
-		}
-	}
-	return 0
-}
-
-// newID makes an id that no other window makes.
-func (e *Editor) newID(kind string) string {
-	e.made++
-	return kind + e.client + "-" + strconv.FormatInt(int64(e.made), 36)
-}
+func (e *Editor) asIs() *sheet.Before { return e.view.asIs(e.chart, e.Page()) }
 
 // do applies a command, keeps it for undo and for the server. Lanes and sheet
 // are made large enough for what it does. It tells whether it was done.
@@ -153,8 +100,7 @@ func (e *Editor) doAnew(lines []*chart.Connector, words string, parts ...chart.P
 	e.gap = nil
 	inv, ok := e.commit(cmd)
 	if ok {
-		e.undo = append(e.undo, inv)
-		e.redo = nil
+		e.done(inv)
 	}
 	return ok
 }
@@ -201,14 +147,12 @@ func (e *Editor) complete(cmd chart.Command, anew []*chart.Connector) chart.Comm
 
 // commit applies a command and queues it for the server; refused, it says why.
 func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
-	inv, err := chart.Apply(e.chart, cmd)
+	inv, err := e.queue(cmd)
 	if err != nil {
 		e.notice = sayCouldNot(cmd.Words, chart.Words(err))
 		return chart.Command{}, false
 	}
 	e.preview = nil // what a gesture showed is now so, or is not to be
-	e.sent++
-	e.pending = append(e.pending, Sent{e.sent, cmd})
 	e.changed()
 	return inv, true
 }
@@ -216,42 +160,14 @@ func (e *Editor) commit(cmd chart.Command) (inverse chart.Command, ok bool) {
 // changed forgets what was derived from the chart, and selections of things
 // that are gone.
 func (e *Editor) changed() {
-	e.stale, e.before = true, nil
 	e.status++
+	e.forget()
 	p := e.Page()
-	for id := range e.selected {
-		if p.Step(id) == nil && p.Connector(id) == nil {
-			delete(e.selected, id)
-		}
-	}
-	if e.lane != "" && p.Lane(e.lane) == nil {
-		e.lane = ""
-	}
+	e.prune(p)
 	if t := e.typing; t != nil && t.ID != "" && p.Step(t.ID) == nil && p.Connector(t.ID) == nil && p.Lane(t.ID) == nil {
 		e.typing = nil
 		e.notice = sayTypingGone
 	}
-}
-
-// Undo takes back the last command of this window, Redo does it again.
-func (e *Editor) Undo() { e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
-func (e *Editor) Redo() { e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
-
-func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
-	n := len(*from)
-	if n == 0 {
-		e.notice = sentence(none)
-		return
-	}
-	e.cancel()
-	cmd := (*from)[n-1]
-	*from = (*from)[:n-1]
-	inv, ok := e.commit(cmd)
-	if !ok {
-		e.notice = sayCannotAgain(verb, cmd.Words)
-		return
-	}
-	*to = append(*to, inv)
 }
 
 // cancel ends a gesture and typing without a change.
@@ -263,12 +179,8 @@ func (e *Editor) cancel() {
 // setPreview shows what a command would do, or with nil the page as it is.
 func (e *Editor) setPreview(cmd *chart.Command) {
 	if cmd == nil {
-		if e.preview != nil {
-			e.preview, e.stale = nil, true
-		}
-		return
-	}
-	if c := e.try(*cmd); c != nil {
+		e.unshow()
+	} else if c := e.try(*cmd); c != nil {
 		e.show(c)
 	}
 }
@@ -279,34 +191,9 @@ func (e *Editor) show(tried *chart.Chart) {
 	e.preview, e.naming, e.stale = tried.Pages[0], tried.Name, true
 }
 
-// selectOnly makes ids the selection.
-func (e *Editor) selectOnly(ids ...string) {
-	e.selected, e.lane = map[string]bool{}, ""
-	for _, id := range ids {
-		e.selected[id] = true
-	}
-}
-
 // steps are the selected steps in page order; lines the selected connectors.
-func (e *Editor) steps() []*chart.Step {
-	var out []*chart.Step
-	for _, s := range e.Page().Steps {
-		if e.selected[s.ID] {
-			out = append(out, s)
-		}
-	}
-	return out
-}
-
-func (e *Editor) lines() []*chart.Connector {
-	var out []*chart.Connector
-	for _, c := range e.Page().Connectors {
-		if e.selected[c.ID] {
-			out = append(out, c)
-		}
-	}
-	return out
-}
+func (e *Editor) steps() []*chart.Step      { return e.selection.steps(e.Page()) }
+func (e *Editor) lines() []*chart.Connector { return e.selection.lines(e.Page()) }
 
 // one is the only selected step; nil when there is none or more.
 func (e *Editor) one() *chart.Step {

@@ -3,7 +3,6 @@ package edit
 import (
 	"plaintracer/core/sheet"
 	"slices"
-	"strings"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -214,16 +213,6 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	return u
-}
-
-// picked names the selection.
-func (e *Editor) picked() string {
-	ids := make([]string, 0, len(e.selected)+1)
-	for id := range e.selected {
-		ids = append(ids, id)
-	}
-	slices.Sort(ids)
-	return strings.Join(append(ids, e.lane), " ")
 }
 
 // sameRun tells whether two runs have the same geometry.

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"strconv"
 
 	"plaintracer/core/chart"
 )
@@ -20,11 +21,41 @@ type Event struct {
 	Command chart.Command `json:"command"`
 }
 
+// log is what this window and the server have done, in the server's order as far as it has
+// answered: confirmed follows the server's log alone, and pending is on top of it in chart.
+type log struct {
+	client string // names this window in ids and towards the server
+	made   int    // ids made so far
+
+	confirmed *chart.Chart // as the server has it
+	seq       int          // of the last command in confirmed
+	pending   []Sent       // applied here, not yet in confirmed
+	sent      int          // N of the last command made
+	chart     *chart.Chart // confirmed and pending
+	status    int          // counts changes of pending, so that facts go out
+}
+
+// newID makes an id that no other window makes.
+func (l *log) newID(kind string) string {
+	l.made++
+	return kind + l.client + "-" + strconv.FormatInt(int64(l.made), 36)
+}
+
+// queue applies a command and keeps it for the server.
+func (l *log) queue(cmd chart.Command) (inverse chart.Command, err error) {
+	inverse, err = chart.Apply(l.chart, cmd)
+	if err == nil {
+		l.sent++
+		l.pending = append(l.pending, Sent{l.sent, cmd})
+	}
+	return inverse, err
+}
+
 // Pending are the commands that the server has not confirmed, oldest first.
-func (e *Editor) Pending() []Sent { return e.pending }
+func (l *log) Pending() []Sent { return l.pending }
 
 // Seq is the last command of the log that this window has.
-func (e *Editor) Seq() int { return e.seq }
+func (l *log) Seq() int { return l.seq }
 
 // Receive takes a command from the server's log. It returns an error when one
 // before it is missing: the window must ask for the log from Seq on.

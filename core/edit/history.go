@@ -1,0 +1,45 @@
+package edit
+
+import "plaintracer/core/chart"
+
+// history is what this window can undo and do again. What others do in between stays: an
+// inverse is a command like any other.
+type history struct {
+	undo, redo []chart.Command
+	since      int // how many commands could be undone when a drawer was opened
+}
+
+// done keeps the inverse of a command.
+func (h *history) done(inverse chart.Command) { h.undo, h.redo = append(h.undo, inverse), nil }
+
+// Undo takes back the last command of this window, Redo does it again.
+func (e *Editor) Undo() { e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
+func (e *Editor) Redo() { e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
+
+func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
+	n := len(*from)
+	if n == 0 {
+		e.notice = sentence(none)
+		return
+	}
+	e.cancel()
+	cmd := (*from)[n-1]
+	*from = (*from)[:n-1]
+	inv, ok := e.commit(cmd)
+	if !ok {
+		e.notice = sayCannotAgain(verb, cmd.Words)
+		return
+	}
+	*to = append(*to, inv)
+}
+
+// takeBack undoes what was done since a drawer was opened.
+func (e *Editor) takeBack() {
+	e.cancel()
+	for len(e.undo) > e.since {
+		n := len(e.undo)
+		if e.Undo(); len(e.undo) == n {
+			return // what it was about is gone
+		}
+	}
+}

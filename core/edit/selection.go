@@ -1,0 +1,62 @@
+package edit
+
+import (
+	"maps"
+	"slices"
+	"strings"
+
+	"plaintracer/core/chart"
+)
+
+// selection is what is selected: steps and connectors, or a lane.
+type selection struct {
+	selected map[string]bool // steps and connectors
+	lane     string
+}
+
+// selectOnly makes ids the selection.
+func (s *selection) selectOnly(ids ...string) {
+	s.selected, s.lane = map[string]bool{}, ""
+	for _, id := range ids {
+		s.selected[id] = true
+	}
+}
+
+// prune forgets what is not on the page any more.
+func (s *selection) prune(p *chart.Page) {
+	for id := range s.selected {
+		if p.Step(id) == nil && p.Connector(id) == nil {
+			delete(s.selected, id)
+		}
+	}
+	if s.lane != "" && p.Lane(s.lane) == nil {
+		s.lane = ""
+	}
+}
+
+// steps are the selected steps in page order.
+func (s *selection) steps(p *chart.Page) []*chart.Step {
+	var out []*chart.Step
+	for _, st := range p.Steps {
+		if s.selected[st.ID] {
+			out = append(out, st)
+		}
+	}
+	return out
+}
+
+// lines are the selected connectors in page order.
+func (s *selection) lines(p *chart.Page) []*chart.Connector {
+	var out []*chart.Connector
+	for _, c := range p.Connectors {
+		if s.selected[c.ID] {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// picked names all that is selected.
+func (s *selection) picked() string {
+	return strings.Join(append(slices.Sorted(maps.Keys(s.selected)), s.lane), " ")
+}
