@@ -82,22 +82,26 @@ func (s *Server) commands(c fiber.Ctx) error {
 
 // export writes the chart, one page or what is selected, in a format.
 func (s *Server) export(c fiber.Ctx) error {
-	k := format.Kind(c.Query("format"))
+	want := func(key string) string { return c.Query(key) }
+	if c.Method() == fiber.MethodPost {
+		want = func(key string) string { return c.FormValue(key) }
+	}
+	k := format.Kind(want("format"))
 	kind, ok := format.Types[k]
 	if !ok {
-		return bad(fmt.Sprintf("format=%q: expected svg, png, pdf, csv, json or geometry.json", c.Query("format")))
+		return bad(fmt.Sprintf("format=%q: expected svg, png, pdf, csv, json or geometry.json", k))
 	}
 	ch, _, err := s.store.Chart(entry(c).ID)
 	if err != nil {
 		return err
 	}
-	o := format.Options{Page: c.Query("page"), Clear: c.Query("ground") == "clear", Author: person(c).Name}
-	if t := c.Query("scale"); t != "" {
+	o := format.Options{Page: want("page"), Clear: want("ground") == "clear", Author: person(c).Name}
+	if t := want("scale"); t != "" {
 		if o.Scale, err = strconv.ParseFloat(t, 64); err != nil || !(o.Scale >= 1 && o.Scale <= 3) { // which refuses what is no number, too
 			return bad(fmt.Sprintf("scale=%q: expected 1, 2 or 3", t))
 		}
 	}
-	if ids := c.Query("chosen"); ids != "" {
+	if ids := c.FormValue("chosen"); ids != "" {
 		in := map[string]bool{}
 		for _, id := range strings.Split(ids, ",") {
 			in[id] = true
@@ -116,7 +120,7 @@ func (s *Server) export(c fiber.Ctx) error {
 		return err
 	}
 	c.Set(fiber.HeaderContentType, kind)
-	if c.Query("show") == "" {
+	if want("show") == "" {
 		attach(c, ch.Name, "."+string(k))
 	}
 	return c.SendString(b.String())
@@ -164,5 +168,5 @@ func (s *Server) exportPanel(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Chosen": c.Query("chosen"), "Unprintable": scene.UnprintableWords(ch)})
+	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch)})
 }

@@ -101,3 +101,33 @@ func checkExports(t *testing.T, b *browser, base string, words []string) {
 		t.Error("the ground of a clear PNG is not clear")
 	}
 }
+
+// A selection goes to the server in a form: a large one has no room in an address.
+func TestExportOfASelection(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	id := b.page().Steps[2].ID
+	eval[bool](b, `(editor.core.act('select', '`+id+`'), editor.perform('export'), true)`)
+	b.until("the panel", `!!document.querySelector('#panel form')`)
+	got := eval[string](b, `(async () => {
+	  const form = document.querySelector('#panel form');
+	  const chosen = [...form.elements.chosen].find((r) => r.value);
+	  if (chosen.disabled || form.method !== 'post') return 'the selection cannot be exported';
+	  chosen.checked = true;
+	  form.elements.format.value = 'svg';
+	  const r = await fetch(form.action, { method: 'POST', body: new URLSearchParams(new FormData(form)) });
+	  return r.ok ? r.text() : 'refused: ' + await r.text();
+	})()`)
+	if got = svgText(t, []byte(got)); !strings.Contains(got, "Log") || strings.Contains(got, "Loan wanted") {
+		t.Errorf("the selection's SVG says %q", got)
+	}
+	many := strings.Repeat("step-of-many-", 5000)
+	cookie := mustSession(t, s)
+	r := s.post(t, strings.TrimPrefix(eval[string](b, `location.pathname`), s.url)+"/export", cookie, s.token(t, cookie), "application/x-www-form-urlencoded", []byte("format=svg&chosen="+many))
+	defer r.Body.Close()
+	if r.StatusCode >= 500 || r.StatusCode == 414 || r.StatusCode == 431 {
+		t.Errorf("a large selection: %s", r.Status)
+	}
+}

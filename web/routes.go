@@ -55,6 +55,7 @@ func (s *Server) Routes() []Route {
 		{"POST", "/charts/:chart/commands", Owner, s.commands},
 		{"GET", "/charts/:chart/thumb.svg", Owner, s.thumb},
 		{"GET", "/charts/:chart/export", Owner, s.export},
+		{"POST", "/charts/:chart/export", Owner, s.export}, // of a selection, which has no room in an address
 		{"GET", "/charts/:chart/export/panel", Owner, s.exportPanel},
 		{"GET", "/charts/:chart/rest.json", Owner, s.rest},
 		{"POST", "/charts/:chart/back", Owner, s.goBack},

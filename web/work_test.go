@@ -178,7 +178,7 @@ func TestJobIsToldAndStopped(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.run(chromedp.Navigate(s.url + "/charts"))
-	eval[bool](b, `(document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export"><input type="hidden" name="format" value="svg"></form>'), document.getElementById('ask').requestSubmit(), true)`)
+	eval[bool](b, `(document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export" data-download><input type="hidden" name="format" value="svg"></form>'), document.getElementById('ask').requestSubmit(), true)`)
 	b.until("it says that it is at work", `/At work for \d+ s/.test(document.querySelector('dialog[open] [role=status]')?.textContent)`)
 	if r := b.rect(`document.querySelector('dialog[open] button')`); r.W < 24 || r.H < 24 {
 		t.Errorf("Stop is %v", r)

@@ -64,8 +64,8 @@ func Border(s *sheet.Sheet) Element {
 	}
 	b := block(s)
 	e.Items = append(e.Items, stroke(geom.Box(b), 1.2))
-	heads := [3]string{wordChart, wordRevision, wordPage}
-	bodies := [3]Item{NameItem(s), body(s, 1, wordDraft), body(s, 2, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
+	heads := [2]string{wordChart, wordPage}
+	bodies := [2]Item{NameItem(s), body(s, 1, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
 	for i := range heads {
 		x := cell(s, i).X
 		if i > 0 {
@@ -102,10 +102,10 @@ func NameBox(s *sheet.Sheet) geom.Rect { return cell(s, 0) }
 const titleSize = 17.0
 
 // The cells of the title block, px.
-var cellWidths = [3]float64{190, 100, 74}
+var cellWidths = [2]float64{240, 74}
 
 func block(s *sheet.Sheet) geom.Rect {
-	const w, h = 364, 38
+	const w, h = 314, 38
 	return geom.Rect{X: s.Page.W - 18 - w, Y: s.Page.H - 18 - h, W: w, H: h}
 }
 

@@ -44,7 +44,7 @@ func TestDrawing(t *testing.T) {
 		}
 	}
 	all := strings.Join(texts, "|")
-	for _, want := range []string{"Outgoing", "Loans", "draft", "1 of 1", "Loans desk", "Log the request", "Complete?", "yes", "Register"} {
+	for _, want := range []string{"Outgoing", "Loans", "1 of 1", "Loans desk", "Log the request", "Complete?", "yes", "Register"} {
 		if !strings.Contains(all, want) {
 			t.Errorf("%q is not drawn: %s", want, all)
 		}

@@ -4,11 +4,9 @@ import "fmt"
 
 // What the drawing says by itself.
 const (
-	wordChart    = "Chart"
-	wordRevision = "Revision"
-	wordDraft    = "draft"
-	wordPage     = "Page"
-	wordNowhere  = "nothing"
+	wordChart   = "Chart"
+	wordPage    = "Page"
+	wordNowhere = "nothing"
 )
 
 // lineWords tell a reader what a connector does.

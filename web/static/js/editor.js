@@ -103,8 +103,8 @@ async function picture() {
   if (live.cut) { notice('You are offline. A picture can be copied again when the connection is back.'); return; }
   await live.settled();
   const png = (async () => {
-    const q = new URLSearchParams({ format: 'png', scale: '2', show: '1', chosen: facts.selected.join(',') });
-    const r = await fetch(`/charts/${chart}/export?${q}`);
+    const body = new URLSearchParams({ format: 'png', scale: '2', show: '1', chosen: facts.selected.join(',') });
+    const r = await fetch(`/charts/${chart}/export`, { method: 'POST', body, headers: Live.token });
     if (!r.ok) throw new Error();
     return r.blob();
   })();

@@ -24,10 +24,13 @@ export class Live {
     setInterval(() => { if (this.heard && performance.now() - this.heard > silence) setTimeout(() => this.quiet(), 0); }, 250);
   }
 
+  // token is what every request that changes something carries.
+  static get token() { return { 'X-Csrf-Token': meta.content }; }
+
   static post(chart, client, commands) {
     return fetch(`/charts/${chart}/commands`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json', 'X-Csrf-Token': meta.content },
+      headers: { 'Content-Type': 'application/json', ...Live.token },
       body: JSON.stringify({ client, commands }),
     });
   }

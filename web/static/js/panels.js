@@ -41,7 +41,7 @@ export class Panels {
   // fetched opens a dialog that the server fills.
   async fetched(name) {
     const dialog = $('panel');
-    const from = name === 'export' ? `/charts/${this.chart}/export/panel?chosen=${this.facts().selected.join(',')}` : `/charts/${this.chart}/share`;
+    const from = `/charts/${this.chart}/${name === 'export' ? 'export/panel' : 'share'}`;
     this.wanted = name;
     const words = name === 'export' ? 'Export' : 'Share for review';
     const say = (t) => dialog.replaceChildren(make('h2', { textContent: words }), make('p', { textContent: t, role: 'status' }), this.closer());
@@ -56,6 +56,8 @@ export class Panels {
       if (this.wanted !== name) return;
       dialog.innerHTML = html; // a fragment of this server's own templates
       htmx.process(dialog);
+      const chosen = dialog.querySelector('[value=selection]'), { selected } = this.facts();
+      if (chosen && selected.length) Object.assign(chosen, { disabled: false, value: selected.join(',') });
       dialog.querySelector('button, input')?.focus();
     } catch {
       say(`The server cannot be reached. ${words} opens by itself as soon as the connection is back.`);

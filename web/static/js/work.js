@@ -12,7 +12,7 @@ addEventListener('submit', (e) => {
     form.append(field);
   }
   field.value = job;
-  follow(title, job, form.method === 'get');
+  follow(title, job, 'download' in form.dataset);
 });
 
 // follow says how far a job is until it is done, or the page goes.
