@@ -54,9 +54,10 @@ screenshots: build
 	SCREENSHOTS=$(CURDIR)/docs/screenshots $(GO) test ./web -run TestScreenshots -count 1
 
 # Style sheet, vendored scripts, fonts and metrics from their sources; the
-# results are committed.
+# results are committed. Our own scripts are formatted.
 assets:
 	npm ci --no-audit --no-fund --ignore-scripts
+	npx prettier --write --log-level warn web/static/js
 	npx tailwindcss -i web/assets/app.css -o web/static/app.css --minify
 	sh tools/vendor.sh
 	$(GO) run ./tools/fontmetrics

@@ -74,7 +74,14 @@ func Fill(s *store.Store) error {
 	if _, err := s.AddLink(loans, store.Comment); err != nil {
 		return err
 	}
-	first, err := s.AddRemark(store.Remark{Chart: loans, Step: "s6", Author: "Tove Berg", Body: "Who decides when the survey is older than a year? I would send it back to 5."})
+	first, err := s.AddRemark(
+		store.Remark{
+			Chart:  loans,
+			Step:   "s6",
+			Author: "Tove Berg",
+			Body:   "Who decides when the survey is older than a year? I would send it back to 5.",
+		},
+	)
 	if err != nil {
 		return err
 	}

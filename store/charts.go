@@ -36,7 +36,10 @@ func (s *Store) Charts(owner string, binned bool) ([]Entry, error) {
 	if binned {
 		test = "c.binned > 0"
 	}
-	rows, err := s.r.Query(`SELECT `+entryColumns+` FROM charts c JOIN people p ON p.id = c.changed_by WHERE c.owner = ? AND `+test+` ORDER BY c.changed DESC, c.id`, owner)
+	rows, err := s.r.Query(
+		`SELECT `+entryColumns+` FROM charts c JOIN people p ON p.id = c.changed_by WHERE c.owner = ? AND `+test+` ORDER BY c.changed DESC, c.id`,
+		owner,
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -70,7 +73,16 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 		return "", err
 	}
 	id := newID()
-	_, err = s.w.Exec(`INSERT INTO charts (id, owner, name, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?)`, id, owner, c.Name, now(), now(), owner, b)
+	_, err = s.w.Exec(
+		`INSERT INTO charts (id, owner, name, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		id,
+		owner,
+		c.Name,
+		now(),
+		now(),
+		owner,
+		b,
+	)
 	return id, err
 }
 

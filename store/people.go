@@ -145,7 +145,14 @@ func newPerson(email, name, password string) (p Person, hash string, err error) 
 func (p Person) add(db interface {
 	Exec(query string, args ...any) (sql.Result, error)
 }, hash string) error {
-	r, err := db.Exec(`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`, p.ID, p.Email, p.Name, hash, now())
+	r, err := db.Exec(
+		`INSERT INTO people (id, email, name, password, created) VALUES (?, ?, ?, ?, ?) ON CONFLICT (email) DO NOTHING`,
+		p.ID,
+		p.Email,
+		p.Name,
+		hash,
+		now(),
+	)
 	if err = changedOne(r, err); errors.Is(err, ErrNone) {
 		return refuse("there is already an account for %s", p.Email)
 	}

@@ -121,13 +121,27 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 		}
 	}
 	r.ID, r.At = newID(), time.Now()
-	_, err := s.w.Exec(`INSERT INTO comments (id, chart, step, answers, author, person, link, body, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`, r.ID, r.Chart, r.Step, r.Answers, r.Author, r.Person, r.Link, r.Body, now())
+	_, err := s.w.Exec(
+		`INSERT INTO comments (id, chart, step, answers, author, person, link, body, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		r.ID,
+		r.Chart,
+		r.Step,
+		r.Answers,
+		r.Author,
+		r.Person,
+		r.Link,
+		r.Body,
+		now(),
+	)
 	return r, err
 }
 
 // Remarks lists the comments of a chart, the oldest first.
 func (s *Store) Remarks(chart string) ([]Remark, error) {
-	rows, err := s.r.Query(`SELECT id, chart, step, answers, author, person, body, at, settled FROM comments WHERE chart = ? ORDER BY at, rowid`, chart)
+	rows, err := s.r.Query(
+		`SELECT id, chart, step, answers, author, person, body, at, settled FROM comments WHERE chart = ? ORDER BY at, rowid`,
+		chart,
+	)
 	if err != nil {
 		return nil, err
 	}
@@ -147,7 +161,10 @@ func (s *Store) Remarks(chart string) ([]Remark, error) {
 
 // OpenRemarks counts the comments on a person's charts that are not settled, by chart.
 func (s *Store) OpenRemarks(owner string) (map[string]int, error) {
-	rows, err := s.r.Query(`SELECT r.chart, count(*) FROM comments r JOIN charts c ON c.id = r.chart WHERE c.owner = ? AND r.answers = '' AND r.settled = 0 GROUP BY r.chart`, owner)
+	rows, err := s.r.Query(
+		`SELECT r.chart, count(*) FROM comments r JOIN charts c ON c.id = r.chart WHERE c.owner = ? AND r.answers = '' AND r.settled = 0 GROUP BY r.chart`,
+		owner,
+	)
 	if err != nil {
 		return nil, err
 	}

@@ -91,7 +91,12 @@ func open(dir string) (*Store, error) {
 	}
 	if has, knows, err := versions(p); err == nil && has > knows {
 		w.Close()
-		return nil, fmt.Errorf("%s was written by a newer Plain Tracer (version %d of its tables, this one knows %d); update the program", dir, has, knows)
+		return nil, fmt.Errorf(
+			"%s was written by a newer Plain Tracer (version %d of its tables, this one knows %d); update the program",
+			dir,
+			has,
+			knows,
+		)
 	}
 	if _, err := p.Up(context.Background()); err != nil {
 		w.Close()
@@ -163,7 +168,11 @@ func (s *Store) Setting(name string) (string, error) {
 
 // SetSetting makes a setting.
 func (s *Store) SetSetting(name, value string) error {
-	_, err := s.w.Exec(`INSERT INTO settings (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value`, name, []byte(value))
+	_, err := s.w.Exec(
+		`INSERT INTO settings (name, value) VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET value = excluded.value`,
+		name,
+		[]byte(value),
+	)
 	return err
 }
 

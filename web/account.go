@@ -37,7 +37,11 @@ func (s *Server) signIn(c fiber.Ctx) error {
 		s.attempts.failed(address, email, known)
 		s.opts.Log.Warn("sign-in failed", "address", address)
 		c.Status(fiber.StatusUnauthorized)
-		return s.render(c, "sign-in", fiber.Map{"Title": "Sign in", "To": c.FormValue("to"), "Email": c.FormValue("email"), "Wrong": "The e-mail or password is wrong."})
+		return s.render(
+			c,
+			"sign-in",
+			fiber.Map{"Title": "Sign in", "To": c.FormValue("to"), "Email": c.FormValue("email"), "Wrong": "The e-mail or password is wrong."},
+		)
 	}
 	if err != nil {
 		return err
@@ -52,7 +56,8 @@ func (s *Server) signIn(c fiber.Ctx) error {
 // local is where to go after signing in: a path of this server, nothing else. Browsers
 // leave out tabs and take a backslash for a slash, so neither may be in it.
 func local(to string) string {
-	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.ContainsFunc(to, func(r rune) bool { return r <= ' ' || r == '\\' || r == 0x7f }) {
+	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") ||
+		strings.ContainsFunc(to, func(r rune) bool { return r <= ' ' || r == '\\' || r == 0x7f }) {
 		return "/charts"
 	}
 	return to

@@ -197,7 +197,13 @@ func (s *Server) rename(c fiber.Ctx) error {
 	if name != e.Name {
 		cmd := chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}
 		// A client of its own, so that the command is new whoever else writes.
-		res, _, err := s.store.Append(e.ID, person(c).ID, "list-"+s.sign(e.ID + fmt.Sprint(e.Seq))[:16], []store.Incoming{{N: 1, Command: cmd}}, s.tell(e.ID))
+		res, _, err := s.store.Append(
+			e.ID,
+			person(c).ID,
+			"list-"+s.sign(e.ID + fmt.Sprint(e.Seq))[:16],
+			[]store.Incoming{{N: 1, Command: cmd}},
+			s.tell(e.ID),
+		)
 		if err != nil {
 			return err
 		}

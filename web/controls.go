@@ -91,7 +91,9 @@ func lookFace(arg string) (face template.HTML, flip bool) {
 	case l.End != "":
 		return small(scene.LookIcon(l, 30, 14), 30, 14), false
 	case l.Colour != "":
-		return template.HTML(fmt.Sprintf(`<svg width="26" height="14" viewBox="0 0 26 14" aria-hidden="true"><path d="M4 2H22V12H4Z" fill="%s"/></svg>`, l.Colour)), false
+		return template.HTML(
+			fmt.Sprintf(`<svg width="26" height="14" viewBox="0 0 26 14" aria-hidden="true"><path d="M4 2H22V12H4Z" fill="%s"/></svg>`, l.Colour),
+		), false
 	case l.Dash != "":
 		return small(scene.LookIcon(chart.Look{Dash: l.Dash, End: chart.Bare}, 40, 14), 40, 14), false
 	}
@@ -109,7 +111,9 @@ func icon(k symbol.Kind) template.HTML {
 	if k == symbol.OffPage {
 		w, x = 24, -8
 	}
-	return template.HTML(fmt.Sprintf(`<svg width="40" height="24" viewBox="%g 0 40 24" aria-hidden="true">%s</svg>`, x, svg.Bare(scene.SymbolIcon(k, w, 24))))
+	return template.HTML(
+		fmt.Sprintf(`<svg width="40" height="24" viewBox="%g 0 40 24" aria-hidden="true">%s</svg>`, x, svg.Bare(scene.SymbolIcon(k, w, 24))),
+	)
 }
 
 // alignPaths draw the icons of the commands that line steps up, 18 px a side.
@@ -124,5 +128,7 @@ func alignIcon(name string) (template.HTML, error) {
 	if !ok {
 		return "", fmt.Errorf("there is no icon for %q", name)
 	}
-	return template.HTML(`<svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="` + d + `" fill="none" stroke="currentColor" stroke-width="1.8"/></svg>`), nil
+	return template.HTML(
+		`<svg width="18" height="18" viewBox="0 0 18 18" aria-hidden="true"><path d="` + d + `" fill="none" stroke="currentColor" stroke-width="1.8"/></svg>`,
+	), nil
 }

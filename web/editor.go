@@ -129,7 +129,10 @@ func (s *Server) export(c fiber.Ctx) error {
 // attach names the file that an answer is saved as, in the chart's own script: RFC 6266,
 // with a plain name for who does not read that.
 func attach(c fiber.Ctx, name, ext string) {
-	c.Set(fiber.HeaderContentDisposition, fmt.Sprintf(`attachment; filename="%s%s"; filename*=UTF-8''%s`, plainName(name), ext, url.PathEscape(fileName(name)+ext)))
+	c.Set(
+		fiber.HeaderContentDisposition,
+		fmt.Sprintf(`attachment; filename="%s%s"; filename*=UTF-8''%s`, plainName(name), ext, url.PathEscape(fileName(name)+ext)),
+	)
 }
 
 // fileName makes a name that every file system takes: letters and digits of any script.

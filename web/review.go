@@ -149,7 +149,20 @@ func (s *Server) commentsFor(c fiber.Ctx, id, base string, owner, may bool) erro
 	if more > 0 {
 		ts = ts[:show]
 	}
-	return s.render(c, "comments", fiber.Map{"Threads": ts, "Open": open, "Marks": string(m), "More": more, "Next": show + threadsShown, "Base": base, "Owner": owner, "May": may})
+	return s.render(
+		c,
+		"comments",
+		fiber.Map{
+			"Threads": ts,
+			"Open":    open,
+			"Marks":   string(m),
+			"More":    more,
+			"Next":    show + threadsShown,
+			"Base":    base,
+			"Owner":   owner,
+			"May":     may,
+		},
+	)
 }
 
 func (s *Server) comments(c fiber.Ctx) error {
@@ -159,7 +172,14 @@ func (s *Server) comments(c fiber.Ctx) error {
 // answer adds an answer, or a comment of the owner's own.
 func (s *Server) answer(c fiber.Ctx) error {
 	e, p := entry(c), person(c)
-	r := store.Remark{Chart: e.ID, Step: c.FormValue("step"), Answers: c.FormValue("answers"), Author: p.Name, Person: p.ID, Body: c.FormValue("body")}
+	r := store.Remark{
+		Chart:   e.ID,
+		Step:    c.FormValue("step"),
+		Answers: c.FormValue("answers"),
+		Author:  p.Name,
+		Person:  p.ID,
+		Body:    c.FormValue("body"),
+	}
 	if err := s.onStep(e.ID, r.Step); err != nil {
 		return err
 	}
@@ -240,7 +260,19 @@ func (s *Server) review(c fiber.Ctx) error {
 		p := &d.pages[i]
 		pages = append(pages, page{p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks)), p.rows})
 	}
-	return s.render(c, "review", fiber.Map{"Title": d.name, "Chart": e, "Link": l, "May": l.May == store.Comment, "Pages": pages, "Far": d.far(), "Base": "/review/" + l.Token})
+	return s.render(
+		c,
+		"review",
+		fiber.Map{
+			"Title": d.name,
+			"Chart": e,
+			"Link":  l,
+			"May":   l.May == store.Comment,
+			"Pages": pages,
+			"Far":   d.far(),
+			"Base":  "/review/" + l.Token,
+		},
+	)
 }
 
 func (s *Server) reviewComments(c fiber.Ctx) error {
@@ -250,7 +282,14 @@ func (s *Server) reviewComments(c fiber.Ctx) error {
 
 func (s *Server) reviewRemark(c fiber.Ctx) error {
 	l := link(c)
-	r := store.Remark{Chart: l.Chart, Step: c.FormValue("step"), Answers: c.FormValue("answers"), Author: c.FormValue("name"), Body: c.FormValue("body"), Link: l.Token}
+	r := store.Remark{
+		Chart:   l.Chart,
+		Step:    c.FormValue("step"),
+		Answers: c.FormValue("answers"),
+		Author:  c.FormValue("name"),
+		Body:    c.FormValue("body"),
+		Link:    l.Token,
+	}
 	if err := s.onStep(l.Chart, r.Step); err != nil {
 		return err
 	}

@@ -67,7 +67,17 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	if err != nil {
 		return nil, err
 	}
-	srv := &Server{store: s, bus: NewBus(), secret: secret, opts: o, assets: a, attempts: newAttempts(), drawings: newDrawings(), workshop: newWorkshop(), large: semaphore.NewWeighted(mostLarge)}
+	srv := &Server{
+		store:    s,
+		bus:      NewBus(),
+		secret:   secret,
+		opts:     o,
+		assets:   a,
+		attempts: newAttempts(),
+		drawings: newDrawings(),
+		workshop: newWorkshop(),
+		large:    semaphore.NewWeighted(mostLarge),
+	}
 
 	sub, err := fs.Sub(templates, "templates")
 	if err != nil {

@@ -20,7 +20,10 @@ func demoCommand() *cobra.Command {
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			host, _, err := net.SplitHostPort(addr)
 			if ip := net.ParseIP(host); err != nil || host != "localhost" && (ip == nil || !ip.IsLoopback()) {
-				return fmt.Errorf("--addr %s: the demo's password is public, so it can only be served on a loopback address such as 127.0.0.1:8080", addr)
+				return fmt.Errorf(
+					"--addr %s: the demo's password is public, so it can only be served on a loopback address such as 127.0.0.1:8080",
+					addr,
+				)
 			}
 			if data == "" {
 				if data, err = os.MkdirTemp("", "plaintracer-demo-*"); err != nil {

@@ -18,7 +18,16 @@ func main() {
 		SilenceErrors: true,
 	}
 	root.CompletionOptions.DisableDefaultCmd = true
-	root.AddCommand(importCommand(), layoutCommand(), numberCommand(), exportCommand(), serveCommand(), backupCommand(), restoreCommand(), demoCommand())
+	root.AddCommand(
+		importCommand(),
+		layoutCommand(),
+		numberCommand(),
+		exportCommand(),
+		serveCommand(),
+		backupCommand(),
+		restoreCommand(),
+		demoCommand(),
+	)
 	if err := root.Execute(); err != nil {
 		// One line, whatever the error was made of.
 		fmt.Fprintln(os.Stderr, "plaintracer: "+strings.Join(strings.Fields(err.Error()), " "))

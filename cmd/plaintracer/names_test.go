@@ -6,7 +6,9 @@ import (
 	"go/token"
 	"go/types"
 	"io/fs"
+	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 )
@@ -40,6 +42,27 @@ func TestNoBuiltinIsShadowed(t *testing.T) {
 	})
 	if err != nil || read < 100 {
 		t.Errorf("%d files read: %v", read, err)
+	}
+}
+
+// No line is longer than can be read, but for those that hold a long text; in scripts
+// prettier sees to that.
+func TestLinesAreShort(t *testing.T) {
+	const most, text = 160, 60
+	err := filepath.WalkDir("../..", func(p string, d fs.DirEntry, err error) error {
+		if err != nil || !strings.HasSuffix(p, ".go") || strings.HasSuffix(p, "_test.go") || strings.Contains(p, "node_modules") {
+			return err
+		}
+		b, err := os.ReadFile(p)
+		for i, line := range strings.Split(string(b), "\n") {
+			if len(line) > most && !slices.ContainsFunc(strings.FieldsFunc(line, func(r rune) bool { return r == '"' || r == '`' }), func(s string) bool { return len(s) > text }) {
+				t.Errorf("%s:%d: %d columns", p, i+1, len(line))
+			}
+		}
+		return err
+	})
+	if err != nil {
+		t.Error(err)
 	}
 }
 

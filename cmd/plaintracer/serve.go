@@ -51,7 +51,12 @@ func serveCommand() *cobra.Command {
 	f.StringVar(&addr, "addr", env("PLAINTRACER_ADDR", "127.0.0.1:8080"), "address to listen on (PLAINTRACER_ADDR)")
 	f.StringVar(&data, "data", env("PLAINTRACER_DATA", "data"), "data folder (PLAINTRACER_DATA)")
 	f.StringVar(&public, "public", os.Getenv("PLAINTRACER_PUBLIC"), "public address, such as https://charts.example.org (PLAINTRACER_PUBLIC)")
-	f.StringSliceVar(&proxies, "trusted-proxies", nil, "addresses or networks of reverse proxies whose X-Forwarded-For is trusted, such as 127.0.0.1 or 10.0.0.0/8")
+	f.StringSliceVar(
+		&proxies,
+		"trusted-proxies",
+		nil,
+		"addresses or networks of reverse proxies whose X-Forwarded-For is trusted, such as 127.0.0.1 or 10.0.0.0/8",
+	)
 	f.StringVar(&a.email, "email", os.Getenv("PLAINTRACER_EMAIL"), "e-mail of the first account (PLAINTRACER_EMAIL)")
 	f.StringVar(&a.name, "name", env("PLAINTRACER_NAME", ""), "name of the first account (PLAINTRACER_NAME)")
 	f.StringVar(&a.password, "password", "", "password of the first account (PLAINTRACER_PASSWORD is safer)")

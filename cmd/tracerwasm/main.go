@@ -57,7 +57,9 @@ func answer(u *update, fresh bool) {
 	}
 	u.SVG, u.Moved, u.Drop = b.String(), c.Moved, c.Drop
 	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
-	u.Facts, u.Rows, u.HasRows, u.Typing, u.Ask, u.Notice, u.Offer, u.Clip, u.Cursor = c.Facts, c.Rows, c.Rows != nil, c.Typing, c.Ask, c.Notice, c.Offer, c.Clip, c.Cursor
+	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
+	u.Typing, u.Ask, u.Notice, u.Offer = c.Typing, c.Ask, c.Notice, c.Offer
+	u.Clip, u.Cursor = c.Clip, c.Cursor
 	pending := session.Pending()
 	u.Seq, u.Waiting = session.Seq(), len(pending)
 	for _, s := range pending {

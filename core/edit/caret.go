@@ -62,7 +62,13 @@ func (e *Editor) typedLines() []typedLine {
 		items = []scene.Item{scene.NameItem(sheet)}
 	case "glue":
 		if sh := sheet.Shape(t.ID); sh != nil {
-			items = []scene.Item{{Text: t.Text, At: geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), sh.Rect.CY()+middle*typeset.Size), Size: typeset.Size}}
+			items = []scene.Item{
+				{
+					Text: t.Text,
+					At:   geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), sh.Rect.CY()+middle*typeset.Size),
+					Size: typeset.Size,
+				},
+			}
 		}
 	}
 	if len(items) == 0 {
@@ -216,8 +222,22 @@ func (e *Editor) caretMarks(m pen) {
 	if t.Kind == "glue" {
 		l := ls[0]
 		w := typeset.Width(typeset.Regular, typeset.Size, wordGlueTo+t.Text)
-		m.add(scene.Item{Path: geom.Box(geom.Rect{X: l.At.X - typeset.Width(typeset.Regular, typeset.Size, wordGlueTo) - 8, Y: l.At.Y - 17, W: w + 24, H: 24}), Fill: "#FFFFFF", Stroke: scene.Ink, Weight: 1.2},
-			scene.Item{Text: wordGlueTo, At: geom.Pt(l.At.X-typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), l.At.Y), Size: typeset.Size, Fill: scene.Quiet})
+		m.add(
+			scene.Item{
+				Path: geom.Box(
+					geom.Rect{X: l.At.X - typeset.Width(typeset.Regular, typeset.Size, wordGlueTo) - 8, Y: l.At.Y - 17, W: w + 24, H: 24},
+				),
+				Fill:   "#FFFFFF",
+				Stroke: scene.Ink,
+				Weight: 1.2,
+			},
+			scene.Item{
+				Text: wordGlueTo,
+				At:   geom.Pt(l.At.X-typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), l.At.Y),
+				Size: typeset.Size,
+				Fill: scene.Quiet,
+			},
+		)
 		if t.Text != "" {
 			m.add(scene.Item{Text: t.Text, At: l.At, Size: typeset.Size, Fill: scene.Ink})
 		}

@@ -111,7 +111,10 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, arg string) { e.setKind(arg) },
 			on: func(e *Editor, arg string) bool { return kindName(e.kindShown()) == arg }},
 		drawer("line", wordLine, "Line…", OnConnector, always),
-		meansCommand(chart.Flow, wordFlow), meansCommand(chart.Aside, wordAside), meansCommand(chart.Data, wordData), meansCommand(chart.Note, wordNote),
+		meansCommand(
+			chart.Flow,
+			wordFlow,
+		), meansCommand(chart.Aside, wordAside), meansCommand(chart.Data, wordData), meansCommand(chart.Note, wordNote),
 		{Name: "label", Words: wordLabel, Place: OnConnector, Menu: true, need: needLine,
 			do: func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID) }},
 
@@ -158,7 +161,14 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, _ string) { e.typeOnTitle() }},
 
 		{Name: "undo", Words: wordUndo, Keys: []string{"Ctrl+Z"}, Place: OnHistory, need: needUndo, do: func(e *Editor, _ string) { e.Undo() }},
-		{Name: "redo", Words: wordRedo, Keys: []string{"Ctrl+Shift+Z", "Ctrl+Y"}, Place: OnHistory, need: needRedo, do: func(e *Editor, _ string) { e.Redo() }},
+		{
+			Name:  "redo",
+			Words: wordRedo,
+			Keys:  []string{"Ctrl+Shift+Z", "Ctrl+Y"},
+			Place: OnHistory,
+			need:  needRedo,
+			do:    func(e *Editor, _ string) { e.Redo() },
+		},
 		page("zoom-out", wordZoomOut, "", OnHistory, "-"),
 		page("whole-page", wordWholePage, "", OnHistory, "0"),
 		page("zoom-in", wordZoomIn, "", OnHistory, "+", "="),
@@ -173,14 +183,35 @@ func init() { // not a literal: commands lead back to the table
 			on:      func(e *Editor, arg string) bool { return e.crosses(arg) }},
 		{Name: "reverse", Words: wordReverse, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.reverse() }},
 		{Name: "both-ways", Words: wordBothWays, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.bothWays() }},
-		{Name: "default-look", Words: wordDefaultLook, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.defaultLook() }},
+		{
+			Name:  "default-look",
+			Words: wordDefaultLook,
+			Place: LineDrawer,
+			Menu:  true,
+			need:  needLine,
+			do:    func(e *Editor, _ string) { e.defaultLook() },
+		},
 		{Name: "best-side", Words: wordBestSide, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.bestSides() }},
 		{Name: "bends-more", Words: wordAddBends, Place: LineDrawer, Menu: true, need: needBendable, do: func(e *Editor, _ string) { e.addBends() }},
-		{Name: "bends-less", Words: wordRemoveBends, Place: LineDrawer, Menu: true, need: needPinned, do: func(e *Editor, _ string) { e.removeBends() }},
+		{
+			Name:  "bends-less",
+			Words: wordRemoveBends,
+			Place: LineDrawer,
+			Menu:  true,
+			need:  needPinned,
+			do:    func(e *Editor, _ string) { e.removeBends() },
+		},
 		{Name: "reset-route", Words: wordResetRoute, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.resetRoute() }},
 		{Name: "label-more", Words: wordAnotherLabel, Place: LineDrawer, Menu: true, need: needOneLine,
 			do: func(e *Editor, _ string) { e.typeOnLabel(e.lines()[0].ID, len(e.lines()[0].Labels), nil) }},
-		{Name: "labels-reset", Words: wordResetLabels, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.resetLabels() }},
+		{
+			Name:  "labels-reset",
+			Words: wordResetLabels,
+			Place: LineDrawer,
+			Menu:  true,
+			need:  needLine,
+			do:    func(e *Editor, _ string) { e.resetLabels() },
+		},
 		{Name: "crossings-page", Words: wordPageCrossings, Place: LineDrawer, need: always,
 			Choices: []Choice{{"arch", wordArch}, {"break", wordBreak}, {"plain", wordPlain}},
 			do:      func(e *Editor, arg string) { e.setPageCrossings(arg) },
@@ -193,16 +224,52 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: needAStep,
 			do: func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) },
 			on: func(e *Editor, arg string) bool { return e.allAre(symbol.Kind(arg)) }},
-		{Name: "ports-clear", Words: wordClearPorts, Place: SymbolDrawer, Menu: true, need: needPorts, do: func(e *Editor, _ string) { e.clearPorts() }},
+		{
+			Name:  "ports-clear",
+			Words: wordClearPorts,
+			Place: SymbolDrawer,
+			Menu:  true,
+			need:  needPorts,
+			do:    func(e *Editor, _ string) { e.clearPorts() },
+		},
 
 		{Name: "field", Words: wordField, Place: FieldsDrawer, need: needOneStep, do: func(e *Editor, arg string) { e.setField(arg) }},
 
-		{Name: "lane-rename", Words: wordRenameLane, Keys: []string{"F2"}, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.typeOnLane(e.lane) }},
-		{Name: "lane-above", Words: wordLaneAbove, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.addLane(e.laneIndex()) }},
-		{Name: "lane-below", Words: wordLaneBelow, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.addLane(e.laneIndex() + 1) }},
+		{
+			Name:  "lane-rename",
+			Words: wordRenameLane,
+			Keys:  []string{"F2"},
+			Place: LaneDrawer,
+			Menu:  true,
+			need:  needLane,
+			do:    func(e *Editor, _ string) { e.typeOnLane(e.lane) },
+		},
+		{
+			Name:  "lane-above",
+			Words: wordLaneAbove,
+			Place: LaneDrawer,
+			Menu:  true,
+			need:  needLane,
+			do:    func(e *Editor, _ string) { e.addLane(e.laneIndex()) },
+		},
+		{
+			Name:  "lane-below",
+			Words: wordLaneBelow,
+			Place: LaneDrawer,
+			Menu:  true,
+			need:  needLane,
+			do:    func(e *Editor, _ string) { e.addLane(e.laneIndex() + 1) },
+		},
 		{Name: "lane-up", Words: wordLaneUp, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.shiftLane(-1) }},
 		{Name: "lane-down", Words: wordLaneDown, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, _ string) { e.shiftLane(1) }},
-		{Name: "lane-delete", Words: wordDeleteLane, Place: LaneDrawer, Menu: true, need: needLane, do: func(e *Editor, arg string) { e.ask = nil; e.dropLane(arg) }},
+		{
+			Name:  "lane-delete",
+			Words: wordDeleteLane,
+			Place: LaneDrawer,
+			Menu:  true,
+			need:  needLane,
+			do:    func(e *Editor, arg string) { e.ask = nil; e.dropLane(arg) },
+		},
 		{Name: "lane-names", Words: wordLaneNames, Place: LaneDrawer, need: always, do: func(e *Editor, arg string) { e.nameLanes(arg) }},
 		{Name: "lanes-away", Words: wordNoLanes, Place: LaneDrawer, need: needLanes, do: func(e *Editor, _ string) { e.nameLanes("") }},
 
@@ -231,7 +298,15 @@ func init() { // not a literal: commands lead back to the table
 
 // drawer is the command that opens and shuts a drawer.
 func drawer(name, words, short string, place Place, need func(*Editor) string) Command {
-	return Command{Name: "drawer-" + name, Words: words, Short: short, Place: place, Menu: place == OnSelection || place == OnConnector, Page: true, need: need}
+	return Command{
+		Name:  "drawer-" + name,
+		Words: words,
+		Short: short,
+		Place: place,
+		Menu:  place == OnSelection || place == OnConnector,
+		Page:  true,
+		need:  need,
+	}
 }
 
 func alignCommand(edge arrange.Edge, words string) Command {

@@ -63,8 +63,13 @@ type Answer struct {
 // New opens a session on the chart as the server has it after command seq.
 // client is unique among all windows: letters and digits.
 func New(c *chart.Chart, seq int, client string) *Editor {
-	return &Editor{log: log{client: client, confirmed: c, seq: seq, chart: c.Clone()}, selection: selection{selected: map[string]bool{}}, view: newView(c.Pages[0].ID),
-		last: map[symbol.Kind]geom.Rect{}, zoom: 1}
+	return &Editor{
+		log:       log{client: client, confirmed: c, seq: seq, chart: c.Clone()},
+		selection: selection{selected: map[string]bool{}},
+		view:      newView(c.Pages[0].ID),
+		last:      map[symbol.Kind]geom.Rect{},
+		zoom:      1,
+	}
 }
 
 // Chart is the chart as this window has it.

@@ -280,7 +280,14 @@ var Weights = []float64{1, 1.4, 2, 3, 4.5}
 
 // Colours that the line drawer offers; each has a contrast of 4.5:1 and more on
 // white paper (WCAG 2.2, 1.4.3).
-var Colours = []Choice{{"#23282c", wordInk}, {"#5c6264", wordGrey}, {"#b0361b", wordRed}, {"#0b6b69", wordGreen}, {"#7a4b12", wordBrown}, {"#4a3f8c", wordViolet}}
+var Colours = []Choice{
+	{"#23282c", wordInk},
+	{"#5c6264", wordGrey},
+	{"#b0361b", wordRed},
+	{"#0b6b69", wordGreen},
+	{"#7a4b12", wordBrown},
+	{"#4a3f8c", wordViolet},
+}
 
 // lookChoices are what the line drawer offers of a look, each set by itself.
 func lookChoices() []Choice {

@@ -42,7 +42,14 @@ func (m pen) outline(k symbol.Kind, r geom.Rect) {
 
 func (m pen) diamond(c geom.Point, fill, colour string) {
 	r := 5 * m.k
-	m.add(scene.Item{Path: geom.Path{}.Move(c.X, c.Y-r).Line(c.X+r, c.Y).Line(c.X, c.Y+r).Line(c.X-r, c.Y).Close(), Fill: fill, Stroke: colour, Weight: 1.4 * m.k})
+	m.add(
+		scene.Item{
+			Path:   geom.Path{}.Move(c.X, c.Y-r).Line(c.X+r, c.Y).Line(c.X, c.Y+r).Line(c.X-r, c.Y).Close(),
+			Fill:   fill,
+			Stroke: colour,
+			Weight: 1.4 * m.k,
+		},
+	)
 }
 
 // say writes words on a plate beside the pointer.

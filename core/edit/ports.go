@@ -45,7 +45,10 @@ func (e *Editor) ownPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 	share := func(v, from, size float64) float64 {
 		return math.Round(math.Max(0, math.Min(1, (v-from)/size))*1e4) / 1e4
 	}
-	ports := append(append([]chart.Port{}, s.Ports...), chart.Port{Name: name, X: share(q.X, sh.Rect.X, sh.Rect.W), Y: share(q.Y, sh.Rect.Y, sh.Rect.H)})
+	ports := append(
+		append([]chart.Port{}, s.Ports...),
+		chart.Port{Name: name, X: share(q.X, sh.Rect.X, sh.Rect.W), Y: share(q.Y, sh.Rect.Y, sh.Rect.H)},
+	)
 	return name, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Ports: &ports}
 }
 

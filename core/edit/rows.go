@@ -66,7 +66,16 @@ func Rows(p *chart.Page) []Row {
 	for _, v := range order {
 		s := p.Steps[v]
 		info, _ := symbol.Of(s.Symbol)
-		r := Row{ID: s.ID, Number: s.Number, Lane: lanes[s.Lane], Symbol: string(s.Symbol), Kind: info.Name, Text: s.Text, Ways: []RowWay{}, Data: strings.Join(data[s.ID], ", ")}
+		r := Row{
+			ID:     s.ID,
+			Number: s.Number,
+			Lane:   lanes[s.Lane],
+			Symbol: string(s.Symbol),
+			Kind:   info.Name,
+			Text:   s.Text,
+			Ways:   []RowWay{},
+			Data:   strings.Join(data[s.ID], ", "),
+		}
 		for _, w := range g.Out[v] {
 			way := g.Ways[w]
 			to := p.Steps[way.To]

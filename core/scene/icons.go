@@ -29,7 +29,10 @@ func KindIcon(k chart.Kind, w, h float64) Element {
 		pts = []geom.Point{pts[0], pts[3]}
 	case chart.Wide:
 		m := h / 2
-		p := geom.Polyline([]geom.Point{{X: 2, Y: m - 3}, {X: w - 9, Y: m - 3}, {X: w - 9, Y: m - 6}, {X: w - 2, Y: m}, {X: w - 9, Y: m + 6}, {X: w - 9, Y: m + 3}, {X: 2, Y: m + 3}}).Close()
+		p := geom.Polyline([]geom.Point{
+			{X: 2, Y: m - 3}, {X: w - 9, Y: m - 3}, {X: w - 9, Y: m - 6}, {X: w - 2, Y: m},
+			{X: w - 9, Y: m + 6}, {X: w - 9, Y: m + 3}, {X: 2, Y: m + 3},
+		}).Close()
 		return Element{Class: "icon", Items: []Item{{Path: p, Stroke: Ink, Weight: 1.4}}}
 	}
 	p := geom.Polyline(pts)

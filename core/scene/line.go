@@ -33,7 +33,10 @@ func Line(s *sheet.Sheet, r *sheet.Run) Element {
 	}
 	if r.Through && len(r.Points) >= 2 {
 		m, _ := geom.At(r.Points, 0.5)
-		e.Items = append(e.Items, Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5})
+		e.Items = append(
+			e.Items,
+			Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5},
+		)
 	}
 	for i, l := range r.Labels {
 		e.Items = append(e.Items, label(r, l, r.Line.Kind == chart.Wide && i == 0)...)

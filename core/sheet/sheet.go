@@ -248,7 +248,8 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 	if ctx.Err() != nil {
 		return nil
 	}
-	s.by, s.routes, c.last, s.Crowded = c, routes, s, c.router.Unfinished() || before != nil && before.crowded && slices.ContainsFunc(rp.Lines, func(l route.Line) bool { return l.Was != nil })
+	s.by, s.routes, c.last, s.Crowded = c, routes, s, c.router.Unfinished() ||
+		before != nil && before.crowded && slices.ContainsFunc(rp.Lines, func(l route.Line) bool { return l.Was != nil })
 	s.Lines = make([]Run, len(routes))
 	for i, r := range routes {
 		run := Run{Line: p.Connectors[i], Points: r.Points, FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Pins: r.Pins}

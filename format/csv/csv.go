@@ -104,7 +104,11 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 	steps := p.StepsByID()
 	for _, d := range reads {
 		if !steps[ids[d.key]].Symbol.Store() {
-			return nil, fmt.Errorf("line %d, column data: row %q is not a store; expected rows whose symbol is stored data or direct access storage", d.n, d.key)
+			return nil, fmt.Errorf(
+				"line %d, column data: row %q is not a store; expected rows whose symbol is stored data or direct access storage",
+				d.n,
+				d.key,
+			)
 		}
 	}
 	if err := c.Check(); err != nil {
@@ -201,7 +205,12 @@ func parse(b []byte) ([]row, error) {
 func place(err error) error {
 	var pe *csv.ParseError
 	if errors.As(err, &pe) {
-		return fmt.Errorf("line %d, character %d: %v; a cell with quotes begins and ends with one and doubles those inside", pe.Line, pe.Column, pe.Err)
+		return fmt.Errorf(
+			"line %d, character %d: %v; a cell with quotes begins and ends with one and doubles those inside",
+			pe.Line,
+			pe.Column,
+			pe.Err,
+		)
 	}
 	return err
 }

@@ -71,7 +71,15 @@ func Write(w io.Writer, sheets []*sheet.Sheet) error {
 	for _, s := range sheets {
 		p := page{ID: s.Page.ID, Title: s.Page.Title, W: s.Page.W, H: s.Page.H, Steps: []step{}, Lanes: []lane{}, Connectors: []connector{}}
 		for _, sh := range s.Steps {
-			st := step{ID: sh.Step.ID, Number: sh.Step.Number, Symbol: string(sh.Step.Symbol), Lane: sh.Step.Lane, Text: sh.Step.Text, box: boxOf(sh.Rect), Lines: []string{}}
+			st := step{
+				ID:     sh.Step.ID,
+				Number: sh.Step.Number,
+				Symbol: string(sh.Step.Symbol),
+				Lane:   sh.Step.Lane,
+				Text:   sh.Step.Text,
+				box:    boxOf(sh.Rect),
+				Lines:  []string{},
+			}
 			for _, l := range sh.Lines {
 				st.Lines = append(st.Lines, l.Text)
 			}
@@ -81,7 +89,16 @@ func Write(w io.Writer, sheets []*sheet.Sheet) error {
 			p.Lanes = append(p.Lanes, lane{l.ID, l.Name, boxOf(s.Page.LaneRect(l))})
 		}
 		for _, r := range s.Lines {
-			c := connector{ID: r.Line.ID, From: r.Line.From.Step, To: r.Line.To.Step, Meaning: string(r.Line.Meaning), FromPort: r.FromPort, ToPort: r.ToPort, Points: [][2]float64{}, Through: r.Through}
+			c := connector{
+				ID:       r.Line.ID,
+				From:     r.Line.From.Step,
+				To:       r.Line.To.Step,
+				Meaning:  string(r.Line.Meaning),
+				FromPort: r.FromPort,
+				ToPort:   r.ToPort,
+				Points:   [][2]float64{},
+				Through:  r.Through,
+			}
 			var labels []string
 			var around geom.Rect
 			for _, l := range r.Labels {

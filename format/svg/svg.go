@@ -35,7 +35,9 @@ func Document(ctx context.Context, w io.Writer, d scene.Drawing, style string) e
 		b.WriteString("<style>" + style + "</style>")
 	}
 	if d.Paper != "" {
-		b.WriteString(`<rect x="` + n(d.View.X) + `" y="` + n(d.View.Y) + `" width="` + n(d.View.W) + `" height="` + n(d.View.H) + `" fill="` + d.Paper + `"/>`)
+		b.WriteString(
+			`<rect x="` + n(d.View.X) + `" y="` + n(d.View.Y) + `" width="` + n(d.View.W) + `" height="` + n(d.View.H) + `" fill="` + d.Paper + `"/>`,
+		)
 	}
 	for _, e := range d.Elements {
 		if err := ctx.Err(); err != nil {

@@ -18,7 +18,15 @@ type spacing struct {
 // spacings are what is tried, one after the other; besideLabels, before them, where there
 // are labels: nearer than that a line would lie on one.
 var (
-	spacings     = []spacing{{find.Gap, find.Gap, false}, {8, 8, false}, {6, 6, false}, {4, 4, false}, {4, 4, true}, {2.5, 2.5, true}, {narrowest, narrowest, true}}
+	spacings = []spacing{
+		{find.Gap, find.Gap, false},
+		{8, 8, false},
+		{6, 6, false},
+		{4, 4, false},
+		{4, 4, true},
+		{2.5, 2.5, true},
+		{narrowest, narrowest, true},
+	}
 	besideLabels = []spacing{{find.Gap, find.Gap, false}, {8, find.Gap, false}, {6, find.Gap, false}, {4, find.Gap, false}, {4, find.Gap, true}}
 )
 

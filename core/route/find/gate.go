@@ -73,7 +73,14 @@ func (f *Finder) gates(list []Gate, e *End, no Sides, rects []geom.Rect, out boo
 		if e.Port != "" && e.Port != port.Name {
 			continue
 		}
-		g := Gate{Name: port.Name, Side: port.Side, Slide: max(0, port.Slide-e.Half), named: e.Port != "", Port: Round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y))), stiff: stiffness(e, port)}
+		g := Gate{
+			Name:  port.Name,
+			Side:  port.Side,
+			Slide: max(0, port.Slide-e.Half),
+			named: e.Port != "",
+			Port:  Round(port.At.Add(geom.Pt(b.Rect.X, b.Rect.Y))),
+			stiff: stiffness(e, port),
+		}
 		switch {
 		case out && (port.Side == symbol.Top || port.Side == symbol.Left):
 			g.cost = againstOut

@@ -28,7 +28,11 @@ func Untidy(seed uint64) find.Page {
 	first := len(p.Boxes)
 	for tries := 0; len(p.Boxes) < first+n && tries < 40*n; tries++ {
 		k := kinds[r.IntN(len(kinds)-1)]
-		b := find.Box{ID: fmt.Sprint("s", len(p.Boxes)), Kind: k.Kind, Rect: geom.Rect{X: math.Round(r.Float64() * side), Y: math.Round(r.Float64() * side), W: k.W, H: k.H}}
+		b := find.Box{
+			ID:   fmt.Sprint("s", len(p.Boxes)),
+			Kind: k.Kind,
+			Rect: geom.Rect{X: math.Round(r.Float64() * side), Y: math.Round(r.Float64() * side), W: k.W, H: k.H},
+		}
 		free := true
 		for _, o := range p.Boxes {
 			free = free && !b.Rect.Grow(3.99).Overlaps(o.Rect)
@@ -45,7 +49,12 @@ func Untidy(seed uint64) find.Page {
 				j = min(steps-1, i+1+r.IntN(3))
 			}
 			if j != i {
-				l := find.Line{ID: fmt.Sprint("c", len(p.Lines)), From: find.End{Box: first + i}, To: find.End{Box: first + j}, Outcome: p.Boxes[first+i].Kind == symbol.Decision}
+				l := find.Line{
+					ID:      fmt.Sprint("c", len(p.Lines)),
+					From:    find.End{Box: first + i},
+					To:      find.End{Box: first + j},
+					Outcome: p.Boxes[first+i].Kind == symbol.Decision,
+				}
 				if l.Outcome {
 					l.Labels = []find.Label{{W: 19, H: 14.6}}
 				}
@@ -71,7 +80,10 @@ func Generated(seed uint64, n int, gap float64) find.Page {
 			k := kinds[r.IntN(len(kinds)-1)]
 			w, h := math.Round(k.W*(0.8+r.Float64()*0.6)), math.Round(k.H*(0.8+r.Float64()*0.6))
 			down := math.Round(r.Float64() * 20)
-			p.Boxes = append(p.Boxes, find.Box{ID: fmt.Sprint("s", len(p.Boxes)), Kind: k.Kind, Rect: geom.Rect{X: math.Round(x), Y: rowY + down, W: w, H: h}})
+			p.Boxes = append(
+				p.Boxes,
+				find.Box{ID: fmt.Sprint("s", len(p.Boxes)), Kind: k.Kind, Rect: geom.Rect{X: math.Round(x), Y: rowY + down, W: w, H: h}},
+			)
 			x += w + gap + math.Round(r.Float64()*50)
 			tall = math.Max(tall, h+down)
 		}
@@ -84,7 +96,15 @@ func Generated(seed uint64, n int, gap float64) find.Page {
 				j = min(n-1, i+1+r.IntN(3))
 			}
 			if j != i {
-				p.Lines = append(p.Lines, find.Line{ID: fmt.Sprint("c", len(p.Lines)), From: find.End{Box: i}, To: find.End{Box: j}, Outcome: p.Boxes[i].Kind == symbol.Decision})
+				p.Lines = append(
+					p.Lines,
+					find.Line{
+						ID:      fmt.Sprint("c", len(p.Lines)),
+						From:    find.End{Box: i},
+						To:      find.End{Box: j},
+						Outcome: p.Boxes[i].Kind == symbol.Decision,
+					},
+				)
 			}
 		}
 	}
@@ -164,7 +184,8 @@ func Crossings(rs []find.Route) int {
 			for k := 1; k < len(rs[i].Points); k++ {
 				for l := 1; l < len(rs[j].Points); l++ {
 					a, b, c, d := rs[i].Points[k-1], rs[i].Points[k], rs[j].Points[l-1], rs[j].Points[l]
-					if i != j && a.X == b.X && c.Y == d.Y && min(c.X, d.X) < a.X && a.X < max(c.X, d.X) && min(a.Y, b.Y) < c.Y && c.Y < max(a.Y, b.Y) {
+					if i != j && a.X == b.X && c.Y == d.Y && min(c.X, d.X) < a.X && a.X < max(c.X, d.X) && min(a.Y, b.Y) < c.Y &&
+						c.Y < max(a.Y, b.Y) {
 						n++
 					}
 				}

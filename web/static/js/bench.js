@@ -5,14 +5,22 @@ const $ = (id) => document.getElementById(id);
 
 // nearest is the control that stands nearest in the direction of an arrow key.
 function nearest(from, all, key) {
-  const c = (el) => { const r = el.getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.height / 2]; };
+  const c = (el) => {
+    const r = el.getBoundingClientRect();
+    return [r.left + r.width / 2, r.top + r.height / 2];
+  };
   const [x, y] = c(from);
   const d = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[key];
-  let best = null, least = Infinity;
+  let best = null,
+    least = Infinity;
   for (const el of all) {
     const [u, v] = c(el);
-    const ahead = (u - x) * d[0] + (v - y) * d[1], beside = Math.abs((u - x) * d[1]) + Math.abs((v - y) * d[0]);
-    if (ahead > 2 && ahead + 3 * beside < least) { least = ahead + 3 * beside; best = el; }
+    const ahead = (u - x) * d[0] + (v - y) * d[1],
+      beside = Math.abs((u - x) * d[1]) + Math.abs((v - y) * d[0]);
+    if (ahead > 2 && ahead + 3 * beside < least) {
+      least = ahead + 3 * beside;
+      best = el;
+    }
   }
   return best;
 }
@@ -21,7 +29,9 @@ function nearest(from, all, key) {
 export function arrows(strip) {
   strip.addEventListener('keydown', (e) => {
     if (!e.key.startsWith('Arrow') || e.target.matches('input, textarea, select')) return;
-    const all = [...strip.querySelectorAll('button, input, textarea, select')].filter((el) => el.offsetParent && el !== e.target);
+    const all = [...strip.querySelectorAll('button, input, textarea, select')].filter(
+      (el) => el.offsetParent && el !== e.target,
+    );
     e.preventDefault();
     e.stopPropagation();
     nearest(e.target, all, e.key)?.focus();
@@ -61,7 +71,9 @@ export class Bench {
         removeEventListener('pointercancel', end);
         if (!this.carried) return;
         document.body.classList.remove('carrying');
-        setTimeout(() => { this.carried = false; }, 0); // the click that comes of it is none
+        setTimeout(() => {
+          this.carried = false;
+        }, 0); // the click that comes of it is none
         hand.drop(m, m.type === 'pointerup' && over(m));
       };
       addEventListener('pointermove', move);
@@ -79,9 +91,12 @@ export class Bench {
 
   // show greys what does not apply. What is as it was is not touched.
   show(f) {
-    const set = (el, name, to) => { if (el.getAttribute(name) !== to) el.setAttribute(name, to); };
+    const set = (el, name, to) => {
+      if (el.getAttribute(name) !== to) el.setAttribute(name, to);
+    };
     for (const b of document.querySelectorAll('[data-act]')) {
-      const { act, arg } = b.dataset, why = f.why[act] || '';
+      const { act, arg } = b.dataset,
+        why = f.why[act] || '';
       if (b.closest('.bench, .drawer, .rail')) set(b, 'aria-disabled', `${why !== ''}`);
       b.dataset.title ??= b.title;
       set(b, 'data-why', why);
@@ -97,7 +112,8 @@ export class Bench {
     const m = $('menu');
     m.replaceChildren();
     for (const g of groups) {
-      const box = document.createElement('div'), h = document.createElement('p');
+      const box = document.createElement('div'),
+        h = document.createElement('p');
       box.setAttribute('role', 'group');
       box.setAttribute('aria-label', g.words);
       h.textContent = g.words;
@@ -108,8 +124,14 @@ export class Bench {
         const b = document.createElement('button');
         b.setAttribute('role', 'menuitem');
         b.textContent = i.words;
-        if (i.key) { b.dataset.key = i.key; b.setAttribute('aria-keyshortcuts', i.key.replace('Ctrl', 'Control')); }
-        b.onclick = () => { this.shut(); this.perform(i.name, ''); };
+        if (i.key) {
+          b.dataset.key = i.key;
+          b.setAttribute('aria-keyshortcuts', i.key.replace('Ctrl', 'Control'));
+        }
+        b.onclick = () => {
+          this.shut();
+          this.perform(i.name, '');
+        };
         box.append(b);
       }
       m.append(box);
@@ -121,15 +143,33 @@ export class Bench {
     m.querySelector('button')?.focus();
     m.onkeydown = (e) => {
       e.stopPropagation();
-      const all = [...m.querySelectorAll('button')], i = all.indexOf(document.activeElement);
-      if (e.key === 'ArrowDown') { e.preventDefault(); all[(i + 1) % all.length].focus(); }
-      if (e.key === 'ArrowUp') { e.preventDefault(); all[(i + all.length - 1) % all.length].focus(); }
-      if (e.key === 'Home') { e.preventDefault(); all[0].focus(); }
-      if (e.key === 'End') { e.preventDefault(); all.at(-1).focus(); }
-      if (e.key === 'Tab') { e.preventDefault(); this.shut(); }
+      const all = [...m.querySelectorAll('button')],
+        i = all.indexOf(document.activeElement);
+      if (e.key === 'ArrowDown') {
+        e.preventDefault();
+        all[(i + 1) % all.length].focus();
+      }
+      if (e.key === 'ArrowUp') {
+        e.preventDefault();
+        all[(i + all.length - 1) % all.length].focus();
+      }
+      if (e.key === 'Home') {
+        e.preventDefault();
+        all[0].focus();
+      }
+      if (e.key === 'End') {
+        e.preventDefault();
+        all.at(-1).focus();
+      }
+      if (e.key === 'Tab') {
+        e.preventDefault();
+        this.shut();
+      }
       if (e.key === 'Escape') this.shut();
     };
-    const away = (e) => { if (!m.contains(e.target)) this.shut(); };
+    const away = (e) => {
+      if (!m.contains(e.target)) this.shut();
+    };
     addEventListener('pointerdown', away, { capture: true });
     this.shutMenu = () => removeEventListener('pointerdown', away, { capture: true });
   }

@@ -20,24 +20,37 @@ async function run(body) {
 // first one is smooth.
 async function rehearse() {
   const idle = window.requestIdleCallback ?? ((f) => setTimeout(f, 50));
-  do await new Promise((ok) => idle(ok)); while (tracer.rehearse());
+  do await new Promise((ok) => idle(ok));
+  while (tracer.rehearse());
 }
 
 // load starts the core; apply is called with what each call changed.
 export async function load(apply) {
   await run(document.body);
-  const call = (name) => (...args) => {
-    const u = JSON.parse(tracer[name](...args));
-    if (u.panic) {
-      console.error(u.panic);
-      location.reload(); // everything acknowledged is on disk, the rest is kept here
-      throw new Error(u.panic);
-    }
-    apply(u);
-    return u;
-  };
+  const call =
+    (name) =>
+    (...args) => {
+      const u = JSON.parse(tracer[name](...args));
+      if (u.panic) {
+        console.error(u.panic);
+        location.reload(); // everything acknowledged is on disk, the rest is kept here
+        throw new Error(u.panic);
+      }
+      apply(u);
+      return u;
+    };
   return {
-    open: call('open'), pointer: call('pointer'), key: call('key'), act: call('do'), receive: call('receive'),
-    refused: call('refused'), find: call('find'), type: call('type'), caret: call('caret'), menu: call('menu'), chart: () => tracer.chart(), rehearse,
+    open: call('open'),
+    pointer: call('pointer'),
+    key: call('key'),
+    act: call('do'),
+    receive: call('receive'),
+    refused: call('refused'),
+    find: call('find'),
+    type: call('type'),
+    caret: call('caret'),
+    menu: call('menu'),
+    chart: () => tracer.chart(),
+    rehearse,
   };
 }

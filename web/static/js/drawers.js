@@ -9,29 +9,56 @@ export class Drawers {
     Object.assign(this, { el, core, paper, facts, open: '' });
     arrows(el);
     el.addEventListener('keydown', (e) => {
-      if (e.key !== 'Escape') { if (e.target.matches('input, textarea')) e.stopPropagation(); return; }
+      if (e.key !== 'Escape') {
+        if (e.target.matches('input, textarea')) e.stopPropagation();
+        return;
+      }
       e.preventDefault();
       e.stopPropagation();
       this.takeBack();
     });
     paper.onheld = () => this.sight();
-    paper.desk.addEventListener('pointerdown', () => { if (this.open) this.core().act('drawer-kept', ''); }, { capture: true });
-    $('line-colour').addEventListener('input', (e) => this.core().act('look', JSON.stringify({ colour: e.target.value })));
-    const names = $('lane-names'), count = $('lane-count-wanted');
-    const listed = () => names.value.split('\n').map((l) => l.trim()).filter(Boolean);
+    paper.desk.addEventListener(
+      'pointerdown',
+      () => {
+        if (this.open) this.core().act('drawer-kept', '');
+      },
+      { capture: true },
+    );
+    $('line-colour').addEventListener('input', (e) =>
+      this.core().act('look', JSON.stringify({ colour: e.target.value })),
+    );
+    const names = $('lane-names'),
+      count = $('lane-count-wanted');
+    const listed = () =>
+      names.value
+        .split('\n')
+        .map((l) => l.trim())
+        .filter(Boolean);
     let timer = 0;
-    const tell = () => { clearTimeout(timer); this.core().act('lane-names', names.value); };
-    names.addEventListener('input', () => { count.value = listed().length; clearTimeout(timer); timer = setTimeout(tell, 350); });
+    const tell = () => {
+      clearTimeout(timer);
+      this.core().act('lane-names', names.value);
+    };
+    names.addEventListener('input', () => {
+      count.value = listed().length;
+      clearTimeout(timer);
+      timer = setTimeout(tell, 350);
+    });
     names.addEventListener('change', tell);
     count.addEventListener('input', () => {
-      const l = listed(), n = Math.max(0, Math.min(40, +count.value || 0));
+      const l = listed(),
+        n = Math.max(0, Math.min(40, +count.value || 0));
       while (l.length < n) l.push(`Lane ${l.length + 1}`);
       names.value = l.slice(0, n).join('\n');
       tell();
     });
   }
 
-  toggle(name) { if (this.open === name) this.shut(); else this.show(name); }
+  toggle(name) {
+    if (this.open === name) this.shut();
+    else this.show(name);
+  }
 
   show(name) {
     this.open = name;
@@ -41,14 +68,20 @@ export class Drawers {
     this.el.hidden = false;
     this.el.setAttribute('aria-label', part.dataset.words);
     document.body.classList.add('drawn');
-    for (const b of document.querySelectorAll('[aria-expanded][data-act^=drawer-]')) b.setAttribute('aria-expanded', this.of(b) === name);
+    for (const b of document.querySelectorAll('[aria-expanded][data-act^=drawer-]'))
+      b.setAttribute('aria-expanded', this.of(b) === name);
     this.core().act('drawer-opened', '');
     if (name === 'lane') this.lanes(true);
     this.sight();
-    [...part.querySelectorAll('.drawer-parts :is(input, textarea, button:not([aria-disabled=true]))')].find((el) => el.offsetParent)?.focus({ preventScroll: true });
+    [...part.querySelectorAll('.drawer-parts :is(input, textarea, button:not([aria-disabled=true]))')]
+      .find((el) => el.offsetParent)
+      ?.focus({ preventScroll: true });
   }
 
-  of(b) { const n = b.dataset.act.slice(7); return n === 'lanes' ? 'lane' : n; }
+  of(b) {
+    const n = b.dataset.act.slice(7);
+    return n === 'lanes' ? 'lane' : n;
+  }
 
   // lanes brings the list of names up to what the page has, but not under the hand.
   lanes(always) {
@@ -59,7 +92,10 @@ export class Drawers {
 
   // sight scrolls the page so that nothing covers what is selected.
   sight() {
-    requestAnimationFrame(() => { const f = this.facts(); if (this.open && f.sight) this.paper.reveal(f.sight); });
+    requestAnimationFrame(() => {
+      const f = this.facts();
+      if (this.open && f.sight) this.paper.reveal(f.sight);
+    });
   }
 
   takeBack() {
@@ -74,7 +110,8 @@ export class Drawers {
     this.el.hidden = true;
     this.paper.held = false;
     document.body.classList.remove('drawn');
-    for (const b of document.querySelectorAll('[aria-expanded][data-act^=drawer-]')) b.setAttribute('aria-expanded', 'false');
+    for (const b of document.querySelectorAll('[aria-expanded][data-act^=drawer-]'))
+      b.setAttribute('aria-expanded', 'false');
     this.paper.desk.focus({ preventScroll: true });
   }
 }

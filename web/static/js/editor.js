@@ -14,7 +14,10 @@ const chart = document.body.dataset.chart;
 const client = [...crypto.getRandomValues(new Uint8Array(5))].map((b) => b.toString(16).padStart(2, '0')).join('');
 const started = performance.now();
 
-let core = null, facts = { selected: [], why: {}, on: [] }, clip = '', noticeTimer = 0;
+let core = null,
+  facts = { selected: [], why: {}, on: [] },
+  clip = '',
+  noticeTimer = 0;
 const paper = new Paper($('desk'), $('drawing'));
 const rows = new Rows($('rows'), $('next-step'), () => core);
 const typing = new Typing($('typing'), paper, () => core);
@@ -23,7 +26,10 @@ const now = Alpine.store('now');
 let zoomed = 0;
 paper.onzoom = () => {
   typing.place();
-  zoomed ||= requestAnimationFrame(() => { zoomed = 0; core?.pointer('zoom', 0, 0, 0, false, false, false, paper.zoom); });
+  zoomed ||= requestAnimationFrame(() => {
+    zoomed = 0;
+    core?.pointer('zoom', 0, 0, 0, false, false, false, paper.zoom);
+  });
 };
 
 function notice(words, offer) {
@@ -32,19 +38,29 @@ function notice(words, offer) {
     const b = document.createElement('button');
     b.className = 'button';
     b.textContent = offer.words;
-    b.onclick = () => { $('notice').hidden = true; core.act(offer.do, offer.arg); $('desk').focus(); };
+    b.onclick = () => {
+      $('notice').hidden = true;
+      core.act(offer.do, offer.arg);
+      $('desk').focus();
+    };
     $('notice').append(' ', b);
   }
   $('notice').hidden = false;
   clearTimeout(noticeTimer);
-  noticeTimer = setTimeout(() => { $('notice').hidden = true; }, 6000);
+  noticeTimer = setTimeout(() => {
+    $('notice').hidden = true;
+  }, 6000);
 }
 
 function status(s) {
   const waiting = s.waiting === 1 ? '1 change waiting' : `${s.waiting} changes waiting`;
   const kept = s.waiting === 1 ? '1 change kept in this browser' : `${s.waiting} changes kept in this browser`;
-  const say = s.stopped || s.out && `signed out${s.waiting ? `: ${kept}` : ''}` || s.cut && `offline${s.waiting ? `: ${kept}` : ''}` ||
-    s.waiting && waiting || `on disk ${new Date(s.onDisk).toLocaleTimeString('en-GB')}`;
+  const say =
+    s.stopped ||
+    (s.out && `signed out${s.waiting ? `: ${kept}` : ''}`) ||
+    (s.cut && `offline${s.waiting ? `: ${kept}` : ''}`) ||
+    (s.waiting && waiting) ||
+    `on disk ${new Date(s.onDisk).toLocaleTimeString('en-GB')}`;
   $('disk').textContent = say;
   $('disk').title = s.cut || s.out ? 'Changes are kept in this browser and sent when the connection is back.' : '';
   $('disk').classList.toggle('cut', !!(s.cut || s.out || s.stopped));
@@ -52,35 +68,73 @@ function status(s) {
 
 const live = new Live(chart, client, {
   status,
-  event: (e) => { if (core.receive(JSON.stringify(e)).gap) reload(); },
+  event: (e) => {
+    if (core.receive(JSON.stringify(e)).gap) reload();
+  },
   refused: (n, why) => core.refused(n, why),
   comments: () => document.body.dispatchEvent(new CustomEvent('comments')),
-  ended: () => { if (!$('signed-out').open) $('signed-out').showModal(); },
-  back: () => { panels.back(); document.body.dispatchEvent(new CustomEvent('comments')); },
+  ended: () => {
+    if (!$('signed-out').open) $('signed-out').showModal();
+  },
+  back: () => {
+    panels.back();
+    document.body.dispatchEvent(new CustomEvent('comments'));
+  },
 });
 
 // reload takes the chart anew from the server; what waits is sent again.
-function reload() { live.keep(); location.reload(); }
+function reload() {
+  live.keep();
+  location.reload();
+}
 
-const panels = new Panels(() => core, perform, chart, () => facts, live);
-const drawers = new Drawers($('drawer'), () => core, paper, () => facts);
+const panels = new Panels(
+  () => core,
+  perform,
+  chart,
+  () => facts,
+  live,
+);
+const drawers = new Drawers(
+  $('drawer'),
+  () => core,
+  paper,
+  () => facts,
+);
 
 // own are the commands that the page does.
 const own = {
-  'zoom-in': () => paper.in(), 'zoom-out': () => paper.out(), 'whole-page': () => paper.fit(), 'full-size': () => paper.setZoom(1),
-  'fold-list': () => { fold($('list')); }, margin: () => openMargin(),
-  export: () => panels.fetched('export'), share: () => panels.fetched('share'), find: () => panels.openFind(), keys: () => panels.keys(),
-  menu: () => { const r = ($('layer-marks').firstElementChild || $('desk')).getBoundingClientRect(); bench.menu(core.menu().menu || [], r.right + 4, r.top); },
+  'zoom-in': () => paper.in(),
+  'zoom-out': () => paper.out(),
+  'whole-page': () => paper.fit(),
+  'full-size': () => paper.setZoom(1),
+  'fold-list': () => {
+    fold($('list'));
+  },
+  margin: () => openMargin(),
+  export: () => panels.fetched('export'),
+  share: () => panels.fetched('share'),
+  find: () => panels.openFind(),
+  keys: () => panels.keys(),
+  menu: () => {
+    const r = ($('layer-marks').firstElementChild || $('desk')).getBoundingClientRect();
+    bench.menu(core.menu().menu || [], r.right + 4, r.top);
+  },
   why: (words) => notice(`${words[0].toUpperCase()}${words.slice(1)}.`),
   'drawer-shut': () => drawers.shut(),
   async paste(text) {
-    try { core.act('paste', text || await navigator.clipboard.readText()); } catch { notice('The browser does not let this page read the clipboard. Press Ctrl+V instead.'); }
+    try {
+      core.act('paste', text || (await navigator.clipboard.readText()));
+    } catch {
+      notice('The browser does not let this page read the clipboard. Press Ctrl+V instead.');
+    }
   },
   picture,
 };
 
 // slow are commands that take a while on a large page: that is said before they begin.
-const slow = { layout: 'Laying out …', reroute: 'Rerouting …' }, large = 60; // steps
+const slow = { layout: 'Laying out …', reroute: 'Rerouting …' },
+  large = 60; // steps
 
 async function atWork(words) {
   $('working').textContent = words;
@@ -93,14 +147,20 @@ async function perform(name, arg = '') {
   if (own[name]) own[name](arg);
   else if (slow[name] && rows.count > large) {
     await atWork(slow[name]);
-    try { core.act(name, arg); } finally { $('working').hidePopover(); }
-  }
-  else if (name.startsWith('drawer-')) drawers.toggle(name === 'drawer-lanes' ? 'lane' : name.slice(7));
+    try {
+      core.act(name, arg);
+    } finally {
+      $('working').hidePopover();
+    }
+  } else if (name.startsWith('drawer-')) drawers.toggle(name === 'drawer-lanes' ? 'lane' : name.slice(7));
   else core.act(name, arg);
 }
 
 async function picture() {
-  if (live.cut) { notice('You are offline. A picture can be copied again when the connection is back.'); return; }
+  if (live.cut) {
+    notice('You are offline. A picture can be copied again when the connection is back.');
+    return;
+  }
   await live.settled();
   const png = (async () => {
     const body = new URLSearchParams({ format: 'png', scale: '2', show: '1', chosen: facts.selected.join(',') });
@@ -110,7 +170,11 @@ async function picture() {
   })();
   try {
     await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
-    notice(facts.selected.length ? 'The selection is on the clipboard as a picture.' : 'The page is on the clipboard as a picture.');
+    notice(
+      facts.selected.length
+        ? 'The selection is on the clipboard as a picture.'
+        : 'The page is on the clipboard as a picture.',
+    );
   } catch {
     notice('The browser did not let this page use the clipboard. Export the page as PNG instead.');
   }
@@ -118,10 +182,16 @@ async function picture() {
 
 const bench = new Bench($('bench'), perform, {
   carry: (symbol) => core.act('carry', symbol),
-  over(e, on) { const p = paper.toPage(e); pointer(on ? 'move' : 'leave', p.x, p.y, e); },
+  over(e, on) {
+    const p = paper.toPage(e);
+    pointer(on ? 'move' : 'leave', p.x, p.y, e);
+  },
   drop(e, on) {
     const p = paper.toPage(e);
-    if (on) { pointer('drop', p.x, p.y, e); $('desk').focus({ preventScroll: true }); } else core.act('cancel', '');
+    if (on) {
+      pointer('drop', p.x, p.y, e);
+      $('desk').focus({ preventScroll: true });
+    } else core.act('cancel', '');
   },
 });
 
@@ -145,47 +215,81 @@ function apply(u) {
   typing.show(u.typing);
   panels.ask(u.ask);
   if (u.notice) notice(u.notice, u.offer);
-  if (u.clip) { clip = u.clip; navigator.clipboard?.writeText(clip).catch(() => {}); }
+  if (u.clip) {
+    clip = u.clip;
+    navigator.clipboard?.writeText(clip).catch(() => {});
+  }
   $('desk').style.cursor = paper.panning ? 'grab' : u.cursor;
   live.send(u.send);
 }
 
 function pointer(type, x, y, e) {
-  return core.pointer(type, x, y, e.button > 0 ? e.button : 0, e.shiftKey, e.ctrlKey || e.metaKey, e.altKey, paper.zoom, e.pointerType === 'touch').cursor;
+  return core.pointer(
+    type,
+    x,
+    y,
+    e.button > 0 ? e.button : 0,
+    e.shiftKey,
+    e.ctrlKey || e.metaKey,
+    e.altKey,
+    paper.zoom,
+    e.pointerType === 'touch',
+  ).cursor;
 }
 
-function fold(el) { // the paper follows by itself when it is fitted
+function fold(el) {
+  // the paper follows by itself when it is fitted
   const on = el.classList.toggle('folded');
   el.querySelector('.fold').setAttribute('aria-expanded', !on);
 }
 
 function openMargin(on) {
-  const leaf = document.querySelector('#margin .leaf'), b = document.querySelector('[data-act=margin]');
+  const leaf = document.querySelector('#margin .leaf'),
+    b = document.querySelector('[data-act=margin]');
   leaf.hidden = on === undefined ? !leaf.hidden : !on;
   b.setAttribute('aria-expanded', !leaf.hidden);
 }
 
 function key(e) {
   if (!core || e.target.closest('input, textarea, select, dialog, #menu') || e.isComposing) return;
-  if (e.key === ' ' && e.target === $('desk')) { e.preventDefault(); paper.panning = true; $('desk').style.cursor = 'grab'; return; }
+  if (e.key === ' ' && e.target === $('desk')) {
+    e.preventDefault();
+    paper.panning = true;
+    $('desk').style.cursor = 'grab';
+    return;
+  }
   const ctrl = e.ctrlKey || e.metaKey;
-  if (e.target.closest('button, a') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand)) return;
-  if (e.key === 'Escape' && drawers.open) { e.preventDefault(); drawers.takeBack(); return; }
-  if (e.key === 'Tab' || e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu)/.test(e.key)) return;
+  if (e.target.closest('button, a') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand))
+    return;
+  if (e.key === 'Escape' && drawers.open) {
+    e.preventDefault();
+    drawers.takeBack();
+    return;
+  }
+  if (e.key === 'Tab' || (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu)/.test(e.key)))
+    return;
   const u = core.key(e.key, e.shiftKey, ctrl, e.altKey);
   if (u.page) perform(u.page);
   if (u.handled) e.preventDefault();
 }
 
 document.addEventListener('keydown', key);
-document.addEventListener('keyup', (e) => { if (e.key === ' ') { paper.panning = false; $('desk').style.cursor = ''; } });
+document.addEventListener('keyup', (e) => {
+  if (e.key === ' ') {
+    paper.panning = false;
+    $('desk').style.cursor = '';
+  }
+});
 document.addEventListener('command', (e) => perform(e.detail.name, e.detail.arg));
 for (const what of ['copy', 'cut']) {
   document.addEventListener(what, (e) => {
     if (e.target.closest?.('input, textarea, dialog')) return;
     clip = '';
     core.act(what, '');
-    if (clip) { e.preventDefault(); e.clipboardData.setData('text/plain', clip); }
+    if (clip) {
+      e.preventDefault();
+      e.clipboardData.setData('text/plain', clip);
+    }
   });
 }
 document.addEventListener('paste', (e) => {
@@ -194,7 +298,9 @@ document.addEventListener('paste', (e) => {
   core.act('paste', e.clipboardData.getData('text/plain') || clip);
 });
 $('name').addEventListener('change', () => core.act('name', $('name').value));
-$('name').addEventListener('keydown', (e) => { if (e.key === 'Enter') $('desk').focus({ preventScroll: true }); });
+$('name').addEventListener('keydown', (e) => {
+  if (e.key === 'Enter') $('desk').focus({ preventScroll: true });
+});
 $('comments').addEventListener('click', (e) => {
   const r = e.target.closest('.remark');
   if (r?.dataset.step && !e.target.closest('form')) core.act('select', r.dataset.step);
@@ -206,41 +312,57 @@ function countComments() {
   core?.act('comments', remarks?.dataset.marks || '{}');
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
-addEventListener('beforeunload', (e) => { if (live.waiting.length) e.preventDefault(); });
+addEventListener('beforeunload', (e) => {
+  if (live.waiting.length) e.preventDefault();
+});
 
 // A window whose session has ended signs in again where it is.
 $('signed-out').addEventListener('cancel', (e) => e.preventDefault());
-$('signed-out').querySelector('form').addEventListener('submit', async (e) => {
-  e.preventDefault();
-  const form = e.target, wrong = form.querySelector('[role=alert]');
-  const token = async () => (await fetch('/sign-in/token')).json();
-  wrong.hidden = true;
-  try {
-    const body = new URLSearchParams(new FormData(form));
-    body.set('_csrf', (await token()).token);
-    body.set('to', `/charts/${chart}/here`);
-    const r = await fetch('/sign-in', { method: 'POST', body, headers: { Accept: 'text/plain' } });
-    if (r.status === 404) { location.reload(); return; } // somebody else, who may not see the chart
-    if (!r.ok) { wrong.textContent = r.status === 401 ? 'The e-mail or password is wrong.' : await r.text(); wrong.hidden = false; return; }
-    form.reset();
-    $('signed-out').close();
-    live.signedIn((await token()).token);
-  } catch {
-    wrong.textContent = 'The server cannot be reached. Try again in a moment.';
-    wrong.hidden = false;
-  }
-});
+$('signed-out')
+  .querySelector('form')
+  .addEventListener('submit', async (e) => {
+    e.preventDefault();
+    const form = e.target,
+      wrong = form.querySelector('[role=alert]');
+    const token = async () => (await fetch('/sign-in/token')).json();
+    wrong.hidden = true;
+    try {
+      const body = new URLSearchParams(new FormData(form));
+      body.set('_csrf', (await token()).token);
+      body.set('to', `/charts/${chart}/here`);
+      const r = await fetch('/sign-in', { method: 'POST', body, headers: { Accept: 'text/plain' } });
+      if (r.status === 404) {
+        location.reload();
+        return;
+      } // somebody else, who may not see the chart
+      if (!r.ok) {
+        wrong.textContent = r.status === 401 ? 'The e-mail or password is wrong.' : await r.text();
+        wrong.hidden = false;
+        return;
+      }
+      form.reset();
+      $('signed-out').close();
+      live.signedIn((await token()).token);
+    } catch {
+      wrong.textContent = 'The server cannot be reached. Try again in a moment.';
+      wrong.hidden = false;
+    }
+  });
 
 async function start() {
   await Live.leftovers(chart);
   const [c, r] = await Promise.all([load(apply), fetch(`/charts/${chart}/chart.json`)]);
   core = c;
-  const seq = live.seq = +r.headers.get('X-Seq');
+  const seq = (live.seq = +r.headers.get('X-Seq'));
   live.onDisk = Date.now();
   core.open(await r.text(), seq, client);
   countComments(); // they may have come before the core
   paper.fit();
-  paper.listen(pointer, (x, y) => bench.menu(core.menu().menu || [], x, y), () => core.act('cancel', ''));
+  paper.listen(
+    pointer,
+    (x, y) => bench.menu(core.menu().menu || [], x, y),
+    () => core.act('cancel', ''),
+  );
   live.connect();
   live.tell();
   $('desk').focus({ preventScroll: true });

@@ -7,7 +7,8 @@ const meta = document.querySelector('meta[name=csrf]');
 // The server says every half second that it is there; silence for this long is a cut.
 const silence = 1800;
 // Pauses between tries grow from the first to the last, ms.
-const firstPause = 400, lastPause = 15000;
+const firstPause = 400,
+  lastPause = 15000;
 
 export class Live {
   constructor(chart, client, { status, event, refused, comments, ended, back }) {
@@ -19,13 +20,21 @@ export class Live {
     this.seq = 0;
     this.tries = 0;
     this.key = `waiting ${chart} ${client}`;
-    addEventListener('online', () => { this.tries = 0; this.hurry?.(); if (this.cut) this.again(); });
+    addEventListener('online', () => {
+      this.tries = 0;
+      this.hurry?.();
+      if (this.cut) this.again();
+    });
     addEventListener('offline', () => this.lost());
-    setInterval(() => { if (this.heard && performance.now() - this.heard > silence) setTimeout(() => this.quiet(), 0); }, 250);
+    setInterval(() => {
+      if (this.heard && performance.now() - this.heard > silence) setTimeout(() => this.quiet(), 0);
+    }, 250);
   }
 
   // token is what every request that changes something carries.
-  static get token() { return { 'X-Csrf-Token': meta.content }; }
+  static get token() {
+    return { 'X-Csrf-Token': meta.content };
+  }
 
   static post(chart, client, commands) {
     return fetch(`/charts/${chart}/commands`, {
@@ -59,9 +68,13 @@ export class Live {
     else localStorage.removeItem(this.key);
   }
 
-  tell() { this.status({ cut: this.cut, out: this.out, waiting: this.waiting.length, onDisk: this.onDisk }); }
+  tell() {
+    this.status({ cut: this.cut, out: this.out, waiting: this.waiting.length, onDisk: this.onDisk });
+  }
 
-  async settled() { while (this.waiting.length) await pause(50); }
+  async settled() {
+    while (this.waiting.length) await pause(50);
+  }
 
   // lost: the line is cut. What follows is tried again with growing pauses.
   lost() {
@@ -97,7 +110,12 @@ export class Live {
     while (!this.socket || this.socket.readyState > 1) {
       const wait = Math.min(lastPause, firstPause * 2 ** this.tries++);
       this.hurry = null;
-      await Promise.race([pause(wait * (0.8 + 0.4 * Math.random())), new Promise((ok) => { this.hurry = ok; })]);
+      await Promise.race([
+        pause(wait * (0.8 + 0.4 * Math.random())),
+        new Promise((ok) => {
+          this.hurry = ok;
+        }),
+      ]);
       await this.connect();
       if (this.out) break;
     }
@@ -110,7 +128,11 @@ export class Live {
     while (this.waiting.length && !this.cut) {
       const batch = this.waiting.slice(0, 200);
       let r = null;
-      try { r = await Live.post(this.chart, this.client, batch); } catch { /* the line is down */ }
+      try {
+        r = await Live.post(this.chart, this.client, batch);
+      } catch {
+        /* the line is down */
+      }
       if (r?.ok) {
         const { results, onDisk } = await r.json();
         for (const x of results) if (x.refused) this.refused(x.n, x.refused);
@@ -159,20 +181,33 @@ export class Live {
   // connect opens the live channel; it is settled when that is open or has failed.
   async connect() {
     if (this.socket && this.socket.readyState < 2) return;
-    try { // a channel that is refused does not say why
+    try {
+      // a channel that is refused does not say why
       const r = await fetch(`/charts/${this.chart}/here`);
-      if (r.status === 401) { this.signedOut(); return; }
+      if (r.status === 401) {
+        this.signedOut();
+        return;
+      }
       if (!r.ok) return;
-    } catch { this.lost(); return; }
+    } catch {
+      this.lost();
+      return;
+    }
     const scheme = location.protocol === 'https:' ? 'wss' : 'ws';
-    const s = this.socket = new WebSocket(`${scheme}://${location.host}/charts/${this.chart}/live?after=${this.seq}`);
+    const s = (this.socket = new WebSocket(`${scheme}://${location.host}/charts/${this.chart}/live?after=${this.seq}`));
     await new Promise((ok) => {
-      s.onopen = () => { this.found(); ok(); };
+      s.onopen = () => {
+        this.found();
+        ok();
+      };
       s.onmessage = (m) => {
         this.found();
         const { type, event } = JSON.parse(m.data);
         if (type === 'comments') this.comments();
-        else if (type === 'command') { this.seq = Math.max(this.seq, event.seq); this.event(event); }
+        else if (type === 'command') {
+          this.seq = Math.max(this.seq, event.seq);
+          this.event(event);
+        }
       };
       s.onclose = () => {
         ok();

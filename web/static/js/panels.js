@@ -11,30 +11,49 @@ const make = (tag, props, ...kids) => {
 export class Panels {
   constructor(core, perform, chart, facts, live) {
     Object.assign(this, { core, perform, chart, facts, live });
-    document.addEventListener('click', (e) => { e.target.closest('[data-close]')?.closest('dialog').close(); });
-    document.addEventListener('submit', async (e) => { // a download is of what is on disk
-      if (!e.target.action?.endsWith('/export') || this.ready) { this.ready = false; return; }
+    document.addEventListener('click', (e) => {
+      e.target.closest('[data-close]')?.closest('dialog').close();
+    });
+    document.addEventListener('submit', async (e) => {
+      // a download is of what is on disk
+      if (!e.target.action?.endsWith('/export') || this.ready) {
+        this.ready = false;
+        return;
+      }
       e.preventDefault();
-      const form = e.target, by = e.submitter;
+      const form = e.target,
+        by = e.submitter;
       await this.live.settled();
       this.ready = true;
       form.requestSubmit(by);
     });
     for (const d of document.querySelectorAll('dialog')) {
-      d.addEventListener('close', () => { // told a while later: another one may be open by now
+      d.addEventListener('close', () => {
+        // told a while later: another one may be open by now
         if (document.querySelector('dialog[open]')) return;
         this.wanted = null;
         $('desk').focus({ preventScroll: true });
       });
     }
-    const find = $('find'), line = find.querySelector('input');
+    const find = $('find'),
+      line = find.querySelector('input');
     line.addEventListener('input', () => this.find(line.value));
     find.addEventListener('keydown', (e) => {
       e.stopPropagation();
-      const all = [...find.querySelectorAll('li button')], i = all.indexOf(document.activeElement);
-      if (e.key === 'ArrowDown') { e.preventDefault(); (all[i + 1] || all[0])?.focus(); }
-      if (e.key === 'ArrowUp') { e.preventDefault(); (all[i - 1] || line).focus(); }
-      if (e.key === 'Enter' && document.activeElement === line) { e.preventDefault(); all[0]?.click(); }
+      const all = [...find.querySelectorAll('li button')],
+        i = all.indexOf(document.activeElement);
+      if (e.key === 'ArrowDown') {
+        e.preventDefault();
+        (all[i + 1] || all[0])?.focus();
+      }
+      if (e.key === 'ArrowUp') {
+        e.preventDefault();
+        (all[i - 1] || line).focus();
+      }
+      if (e.key === 'Enter' && document.activeElement === line) {
+        e.preventDefault();
+        all[0]?.click();
+      }
     });
   }
 
@@ -44,19 +63,35 @@ export class Panels {
     const from = `/charts/${this.chart}/${name === 'export' ? 'export/panel' : 'share'}`;
     this.wanted = name;
     const words = name === 'export' ? 'Export' : 'Share for review';
-    const say = (t) => dialog.replaceChildren(make('h2', { textContent: words }), make('p', { textContent: t, role: 'status' }), this.closer());
+    const say = (t) =>
+      dialog.replaceChildren(
+        make('h2', { textContent: words }),
+        make('p', { textContent: t, role: 'status' }),
+        this.closer(),
+      );
     if (!dialog.open) dialog.showModal();
-    if (this.live.cut) { say(`You are offline. ${words} opens by itself as soon as the connection is back.`); return; }
+    if (this.live.cut) {
+      say(`You are offline. ${words} opens by itself as soon as the connection is back.`);
+      return;
+    }
     say('Opening …');
     try {
       const r = await fetch(from, { headers: { 'HX-Request': 'true' } });
-      if (r.status === 401) { dialog.close(); this.live.signedOut(); return; }
-      if (!r.ok) { say(await r.text()); return; }
+      if (r.status === 401) {
+        dialog.close();
+        this.live.signedOut();
+        return;
+      }
+      if (!r.ok) {
+        say(await r.text());
+        return;
+      }
       const html = await r.text();
       if (this.wanted !== name) return;
       dialog.innerHTML = html; // a fragment of this server's own templates
       htmx.process(dialog);
-      const chosen = dialog.querySelector('[value=selection]'), { selected } = this.facts();
+      const chosen = dialog.querySelector('[value=selection]'),
+        { selected } = this.facts();
       if (chosen && selected.length) Object.assign(chosen, { disabled: false, value: selected.join(',') });
       dialog.querySelector('button, input')?.focus();
     } catch {
@@ -65,7 +100,9 @@ export class Panels {
   }
 
   // back fetches what was asked for while the line was cut.
-  back() { if (this.wanted && $('panel').open && !$('panel').querySelector('form, #share')) this.fetched(this.wanted); }
+  back() {
+    if (this.wanted && $('panel').open && !$('panel').querySelector('form, #share')) this.fetched(this.wanted);
+  }
 
   closer() {
     const p = make('p', { className: 'does' });
@@ -77,12 +114,18 @@ export class Panels {
 
   ask(q) {
     const dialog = $('ask');
-    if (!q) { if (dialog.open) dialog.close(); return; }
+    if (!q) {
+      if (dialog.open) dialog.close();
+      return;
+    }
     if (dialog.open) return;
     const keys = make('p', { className: 'does' });
     for (const a of q.answers) {
       const b = make('button', { className: 'button', textContent: a.words });
-      b.onclick = () => { dialog.close(); this.core().act(a.do, a.arg); };
+      b.onclick = () => {
+        dialog.close();
+        this.core().act(a.do, a.arg);
+      };
       keys.append(b);
     }
     dialog.oncancel = () => this.core().act('cancel', '');
@@ -100,11 +143,23 @@ export class Panels {
 
   find(q) {
     const { found } = this.core().find(q);
-    $('find').querySelector('ul').replaceChildren(...(found || []).map((x) => {
-      const b = make('button', {}, make('span', { textContent: x.words }), make('span', { className: 'quiet', textContent: x.kind }));
-      b.onclick = () => { $('find').close(); this.perform(x.do, x.arg); };
-      return make('li', {}, b);
-    }));
+    $('find')
+      .querySelector('ul')
+      .replaceChildren(
+        ...(found || []).map((x) => {
+          const b = make(
+            'button',
+            {},
+            make('span', { textContent: x.words }),
+            make('span', { className: 'quiet', textContent: x.kind }),
+          );
+          b.onclick = () => {
+            $('find').close();
+            this.perform(x.do, x.arg);
+          };
+          return make('li', {}, b);
+        }),
+      );
   }
 
   keys() {

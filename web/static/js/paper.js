@@ -10,7 +10,11 @@ const layers = { sheet: 'layer-lanes', lane: 'layer-lanes', step: 'layer-steps',
 const far = /[\u1100-\u11ff\u2e80-\ud7ff\uf900-\ufaff\ufe30-\ufe4f\uff00-\uffef]|[\ud840-\ud8bf]/;
 function loadFar() {
   if ($('fonts-far')) return;
-  const l = Object.assign(document.createElement('link'), { id: 'fonts-far', rel: 'stylesheet', href: document.body.dataset.far });
+  const l = Object.assign(document.createElement('link'), {
+    id: 'fonts-far',
+    rel: 'stylesheet',
+    href: document.body.dataset.far,
+  });
   document.head.append(l);
 }
 
@@ -41,22 +45,31 @@ export class Paper extends View {
   }
 
   over(marks, guides) {
-    if (marks !== this.marks) { this.marks = marks; $('layer-marks').innerHTML = marks; }
-    if (guides !== this.guides) { this.guides = guides; $('layer-guides').innerHTML = guides; }
+    if (marks !== this.marks) {
+      this.marks = marks;
+      $('layer-marks').innerHTML = marks;
+    }
+    if (guides !== this.guides) {
+      this.guides = guides;
+      $('layer-guides').innerHTML = guides;
+    }
   }
 
   // size follows the sheet. A fitted view shows it whole again, but not while somebody
   // types: what is typed on stays where it is.
   size(w, h, typing) {
     if (w === this.sizes[0].w && h === this.sizes[0].h && this.sized) return;
-    this.sizes[0] = { w, h }; this.sized = true;
+    this.sizes[0] = { w, h };
+    this.sized = true;
     this.drawing.setAttribute('viewBox', `0 0 ${w} ${h}`);
-    if (this.fitted && !this.held && !typing) this.fit(); else this.show();
+    if (this.fitted && !this.held && !typing) this.fit();
+    else this.show();
   }
 
   // corner is where the drawing's upper left stands in the paper around it.
   corner() {
-    const d = this.drawing.getBoundingClientRect(), p = this.drawing.parentElement.getBoundingClientRect();
+    const d = this.drawing.getBoundingClientRect(),
+      p = this.drawing.parentElement.getBoundingClientRect();
     return { x: d.left - p.left, y: d.top - p.top };
   }
 
@@ -69,32 +82,58 @@ export class Paper extends View {
   // returns the pointer's form; menu(x, y) opens what a right click or a long press does,
   // stop() gives up what is being done.
   listen(send, menu, stop) {
-    let last = null, frame = 0, pressed = 0;
-    const at = (type, e) => { const p = this.toPage(e); return send(type, p.x, p.y, e); };
+    let last = null,
+      frame = 0,
+      pressed = 0;
+    const at = (type, e) => {
+      const p = this.toPage(e);
+      return send(type, p.x, p.y, e);
+    };
     const flush = () => {
-      cancelAnimationFrame(frame); frame = 0;
-      if (last) { const e = last; last = null; at('move', e); }
+      cancelAnimationFrame(frame);
+      frame = 0;
+      if (last) {
+        const e = last;
+        last = null;
+        at('move', e);
+      }
     };
     const { desk } = this;
-    desk.addEventListener('mousedown', (e) => { // typing goes on while the pointer works in it
+    desk.addEventListener('mousedown', (e) => {
+      // typing goes on while the pointer works in it
       if (!$('typing').hidden) e.preventDefault();
     });
     desk.addEventListener('pointerdown', (e) => {
       if (e.target.closest('button')) return; // words on an empty page
-      if (this.touch(e)) { clearTimeout(pressed); stop(); return; }
-      if (e.button === 1 || (e.button === 0 && this.panning)) { e.preventDefault(); this.beginPan(e); return; }
+      if (this.touch(e)) {
+        clearTimeout(pressed);
+        stop();
+        return;
+      }
+      if (e.button === 1 || (e.button === 0 && this.panning)) {
+        e.preventDefault();
+        this.beginPan(e);
+        return;
+      }
       const bar = desk.getBoundingClientRect();
       if (e.button !== 0 || e.clientX > bar.left + desk.clientWidth || e.clientY > bar.top + desk.clientHeight) return;
       desk.setPointerCapture(e.pointerId);
       flush();
       if (e.pointerType === 'touch') {
-        pressed = setTimeout(() => { stop(); at('menu', e); menu(e.clientX, e.clientY); }, 600);
+        pressed = setTimeout(() => {
+          stop();
+          at('menu', e);
+          menu(e.clientX, e.clientY);
+        }, 600);
         if (at('move', e) === 'default') this.beginPan(e); // an empty place: a finger moves the page
       }
       at('down', e);
     });
     desk.addEventListener('pointermove', (e) => {
-      if (this.touch(e) || document.body.classList.contains('panning')) { clearTimeout(pressed); return; }
+      if (this.touch(e) || document.body.classList.contains('panning')) {
+        clearTimeout(pressed);
+        return;
+      }
       if (e.pointerType === 'touch' && Math.hypot(e.movementX, e.movementY) > 3) clearTimeout(pressed);
       last = e;
       frame ||= requestAnimationFrame(flush);
@@ -106,8 +145,15 @@ export class Paper extends View {
       at('up', e);
     };
     desk.addEventListener('pointerup', end);
-    desk.addEventListener('pointercancel', (e) => { clearTimeout(pressed); this.touch(e); stop(); });
-    desk.addEventListener('pointerleave', (e) => { last = null; at('leave', e); });
+    desk.addEventListener('pointercancel', (e) => {
+      clearTimeout(pressed);
+      this.touch(e);
+      stop();
+    });
+    desk.addEventListener('pointerleave', (e) => {
+      last = null;
+      at('leave', e);
+    });
     desk.addEventListener('dblclick', (e) => at('double', e));
     desk.addEventListener('contextmenu', (e) => {
       e.preventDefault();

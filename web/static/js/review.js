@@ -22,9 +22,12 @@ const drawn = (id) => id && document.querySelector(`.step[data-step="${CSS.escap
 function show(g) {
   if (!g) return;
   if (narrow() && view.zoom < readable) view.setZoom(readable);
-  const svg = g.closest('svg'), box = g.getBBox(), v = svg.viewBox.baseVal;
+  const svg = g.closest('svg'),
+    box = g.getBBox(),
+    v = svg.viewBox.baseVal;
   const rect = { X: box.x - v.x, Y: box.y - v.y, W: box.width, H: box.height };
-  if (narrow()) view.centre(rect, svg); else view.reveal(rect, svg);
+  if (narrow()) view.centre(rect, svg);
+  else view.reveal(rect, svg);
 }
 
 let at = -1;
@@ -34,7 +37,9 @@ function pick(id, look) {
   at = cards.findIndex((c) => c.dataset.card === id);
   const g = drawn(id);
   g?.classList.add('picked');
-  cards.forEach((c, i) => { c.hidden = i !== at; });
+  cards.forEach((c, i) => {
+    c.hidden = i !== at;
+  });
   if ($('step')) {
     $('step').value = at < 0 ? '' : id;
     const field = document.querySelector('#remark textarea');
@@ -51,16 +56,28 @@ function walk() {
   $('step-at').textContent = at < 0 ? `${cards.length} steps` : `step ${at + 1} of ${cards.length}`;
   back.disabled = at <= 0;
   back.querySelector('.to').textContent = at > 0 ? cards[at - 1].dataset.number : '';
-  on.disabled = at >= 0 && !ways.length && at + 1 >= cards.length || !cards.length;
-  on.querySelector('.to').textContent = at < 0 ? (cards.length ? cards[0].dataset.number : '') : ways.length ? [...new Set(ways.map((w) => w.dataset.name))].join(' or ') : cards[at + 1]?.dataset.number || '';
+  on.disabled = (at >= 0 && !ways.length && at + 1 >= cards.length) || !cards.length;
+  on.querySelector('.to').textContent =
+    at < 0
+      ? cards.length
+        ? cards[0].dataset.number
+        : ''
+      : ways.length
+        ? [...new Set(ways.map((w) => w.dataset.name))].join(' or ')
+        : cards[at + 1]?.dataset.number || '';
 }
 function onward() {
-  if (at < 0) { if (cards.length) pick(cards[0].dataset.card, true); return; }
+  if (at < 0) {
+    if (cards.length) pick(cards[0].dataset.card, true);
+    return;
+  }
   const way = cards[at].querySelector('[data-to]');
   const to = way ? way.dataset.to : cards[at + 1]?.dataset.card;
   if (to) pick(to, true);
 }
-function backward() { if (at > 0) pick(cards[at - 1].dataset.card, true); }
+function backward() {
+  if (at > 0) pick(cards[at - 1].dataset.card, true);
+}
 $('step-on').addEventListener('click', onward);
 $('step-back').addEventListener('click', backward);
 document.querySelector('.leaf').addEventListener('click', (e) => {
@@ -84,20 +101,48 @@ $('comments').addEventListener('click', (e) => {
 const form = $('remark');
 if (form) {
   const who = $('who');
-  try { who.value = localStorage.who || ''; } catch { /* a private window keeps nothing */ }
+  try {
+    who.value = localStorage.who || '';
+  } catch {
+    /* a private window keeps nothing */
+  }
   const known = () => form.classList.toggle('known', who.value !== '');
   known();
-  form.addEventListener('keydown', (e) => { if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) { e.preventDefault(); form.requestSubmit(); } });
+  form.addEventListener('keydown', (e) => {
+    if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) {
+      e.preventDefault();
+      form.requestSubmit();
+    }
+  });
   form.addEventListener('submit', () => {
-    try { localStorage.who = who.value; } catch { /* as above */ }
+    try {
+      localStorage.who = who.value;
+    } catch {
+      /* as above */
+    }
     $('wrong').hidden = true;
   });
-  $('comments').addEventListener('htmx:after:swap', () => { form.querySelector('textarea').value = ''; known(); });
+  $('comments').addEventListener('htmx:after:swap', () => {
+    form.querySelector('textarea').value = '';
+    known();
+  });
 }
 document.addEventListener('keydown', (e) => {
   if (e.target.closest('input, textarea, select') || e.ctrlKey || e.metaKey || e.altKey) return;
-  const f = { '+': () => view.in(), '=': () => view.in(), '-': () => view.out(), 0: () => view.fit(), 9: () => view.setZoom(1), '[': backward, ']': onward, Escape: () => pick('') }[e.key];
-  if (f) { e.preventDefault(); f(); }
+  const f = {
+    '+': () => view.in(),
+    '=': () => view.in(),
+    '-': () => view.out(),
+    0: () => view.fit(),
+    9: () => view.setZoom(1),
+    '[': backward,
+    ']': onward,
+    Escape: () => pick(''),
+  }[e.key];
+  if (f) {
+    e.preventDefault();
+    f();
+  }
 });
 walk();
 view.fit();

@@ -19,7 +19,8 @@ export class Rows {
     });
     list.addEventListener('focusin', (e) => {
       const row = e.target.closest('.row');
-      if (row && e.target.matches('.words') && row.getAttribute('aria-current') !== 'true') core().act('select', row.dataset.id);
+      if (row && e.target.matches('.words') && row.getAttribute('aria-current') !== 'true')
+        core().act('select', row.dataset.id);
     });
     list.addEventListener('change', (e) => {
       const row = e.target.closest('.row');
@@ -28,10 +29,19 @@ export class Rows {
     list.addEventListener('keydown', (e) => {
       e.stopPropagation();
       if (!e.target.matches('.words')) return;
-      if (e.key === 'Enter' && !e.shiftKey && !e.isComposing) { e.preventDefault(); e.target.blur(); document.getElementById('desk').focus({ preventScroll: true }); }
-      if (e.key === 'Escape') { e.target.value = e.target.defaultValue; e.target.blur(); document.getElementById('desk').focus({ preventScroll: true }); }
+      if (e.key === 'Enter' && !e.shiftKey && !e.isComposing) {
+        e.preventDefault();
+        e.target.blur();
+        document.getElementById('desk').focus({ preventScroll: true });
+      }
+      if (e.key === 'Escape') {
+        e.target.value = e.target.defaultValue;
+        e.target.blur();
+        document.getElementById('desk').focus({ preventScroll: true });
+      }
       if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-        const all = [...list.querySelectorAll('.words')], i = all.indexOf(e.target);
+        const all = [...list.querySelectorAll('.words')],
+          i = all.indexOf(e.target);
         all[i + (e.key === 'ArrowDown' ? 1 : -1)]?.focus();
       }
     });
@@ -43,10 +53,14 @@ export class Rows {
         next.value = '';
         next.scrollIntoView({ block: 'nearest' });
       }
-      if (e.key === 'Escape') { next.value = ''; document.getElementById('desk').focus({ preventScroll: true }); }
+      if (e.key === 'Escape') {
+        next.value = '';
+        document.getElementById('desk').focus({ preventScroll: true });
+      }
       if (e.key === 'ArrowUp') [...list.querySelectorAll('.words')].at(-1)?.focus();
     });
-    next.addEventListener('paste', (e) => { // a whole list is not one step
+    next.addEventListener('paste', (e) => {
+      // a whole list is not one step
       const text = e.clipboardData.getData('text/plain');
       if (!text.trim().includes('\n')) return;
       e.preventDefault();
@@ -54,27 +68,39 @@ export class Rows {
     });
   }
 
-  get count() { return this.made.size; }
+  get count() {
+    return this.made.size;
+  }
 
   // show changes the list to these rows. What is as it was stays where it is: a browser takes
   // its time to lay out hundreds of text fields.
   show(rows) {
-    const typing = this.list.contains(document.activeElement) && document.activeElement.matches('.words') ? document.activeElement : null;
-    const last = this.made, id = typing?.closest('.row').dataset.id;
+    const typing =
+      this.list.contains(document.activeElement) && document.activeElement.matches('.words')
+        ? document.activeElement
+        : null;
+    const last = this.made,
+      id = typing?.closest('.row').dataset.id;
     this.made = new Map();
-    let lane = null, at = this.list.firstElementChild;
+    let lane = null,
+      at = this.list.firstElementChild;
     const put = (key, like, make) => {
       const was = last.get(key);
       const el = was?.like === like ? was.el : make();
       this.made.set(key, { like, el });
-      if (el === at) at = at.nextElementSibling; else this.list.insertBefore(el, at);
+      if (el === at) at = at.nextElementSibling;
+      else this.list.insertBefore(el, at);
     };
     rows.forEach((r, i) => {
       if (r.lane !== lane && (r.lane || lane)) put(`lane ${i}`, r.lane, () => make('li', 'lane', r.lane || 'no lane'));
       lane = r.lane;
       put(r.id, JSON.stringify(r), () => this.row(r));
     });
-    while (at) { const next = at.nextElementSibling; at.remove(); at = next; }
+    while (at) {
+      const next = at.nextElementSibling;
+      at.remove();
+      at = next;
+    }
     if (typing && !typing.isConnected) this.goOn(this.made.get(id)?.el.querySelector('.words'), typing);
     this.select(this.selected || []);
   }
@@ -96,7 +122,12 @@ export class Rows {
     const words = make('textarea', 'words', r.text);
     words.rows = 1;
     words.title = 'Edit the text here. Enter accepts it.';
-    words.setAttribute('aria-label', [r.number ? `Step ${r.number}` : 'Step without a number', r.symbolName, r.lane && `in ${r.lane}`].filter(Boolean).join(', '));
+    words.setAttribute(
+      'aria-label',
+      [r.number ? `Step ${r.number}` : 'Step without a number', r.symbolName, r.lane && `in ${r.lane}`]
+        .filter(Boolean)
+        .join(', '),
+    );
     body.append(words);
     const ways = make('div', 'ways');
     r.ways.forEach((w, i) => {
@@ -126,7 +157,8 @@ export class Rows {
   select(ids) {
     this.selected = ids;
     const chosen = new Set(ids);
-    for (const li of this.list.querySelectorAll('[aria-current]')) if (!chosen.has(li.dataset.id)) li.removeAttribute('aria-current');
+    for (const li of this.list.querySelectorAll('[aria-current]'))
+      if (!chosen.has(li.dataset.id)) li.removeAttribute('aria-current');
     for (const id of ids) this.made.get(id)?.el.setAttribute('aria-current', 'true');
     this.list.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
   }

@@ -9,18 +9,36 @@ export class Typing {
       e.stopPropagation();
       if (e.isComposing) return;
       this.newline = e.key === 'Enter' && e.shiftKey;
-      if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); this.end(true); }
-      if (e.key === 'Tab') { e.preventDefault(); this.end(true); }
-      if (e.key === 'Escape') { e.preventDefault(); this.shut(true); this.core().act('cancel', ''); }
-      if (/^(ArrowUp|ArrowDown|Home|End)$/.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey) { e.preventDefault(); this.core().caret(e.key, e.shiftKey); }
+      if (e.key === 'Enter' && !e.shiftKey) {
+        e.preventDefault();
+        this.end(true);
+      }
+      if (e.key === 'Tab') {
+        e.preventDefault();
+        this.end(true);
+      }
+      if (e.key === 'Escape') {
+        e.preventDefault();
+        this.shut(true);
+        this.core().act('cancel', '');
+      }
+      if (/^(ArrowUp|ArrowDown|Home|End)$/.test(e.key) && !e.ctrlKey && !e.metaKey && !e.altKey) {
+        e.preventDefault();
+        this.core().caret(e.key, e.shiftKey);
+      }
     });
-    field.addEventListener('beforeinput', (e) => { // the Enter that opened the field is no text
+    field.addEventListener('beforeinput', (e) => {
+      // the Enter that opened the field is no text
       if (/^insert(LineBreak|Paragraph)$/.test(e.inputType) && !this.newline) e.preventDefault();
     });
-    field.addEventListener('blur', () => { if (document.hasFocus()) this.end(false); });
+    field.addEventListener('blur', () => {
+      if (document.hasFocus()) this.end(false);
+    });
     field.addEventListener('input', () => this.tell());
     for (const what of ['keyup', 'select', 'compositionupdate']) field.addEventListener(what, () => this.tell());
-    document.addEventListener('selectionchange', () => { if (document.activeElement === field) this.tell(); });
+    document.addEventListener('selectionchange', () => {
+      if (document.activeElement === field) this.tell();
+    });
   }
 
   // tell hands over what the field holds and what is chosen in it.
@@ -34,7 +52,10 @@ export class Typing {
 
   // show follows what the core says is being typed on; null ends it.
   show(t) {
-    if (!t) { if (this.open) this.shut(true); return; }
+    if (!t) {
+      if (this.open) this.shut(true);
+      return;
+    }
     const fresh = !this.open || this.open.kind !== t.kind || this.open.id !== t.id || this.field.hidden;
     const set = fresh || this.open.set !== t.set;
     this.open = t;
@@ -44,7 +65,12 @@ export class Typing {
       this.field.setAttribute('aria-label', t.name);
       this.field.focus({ preventScroll: true });
     }
-    if (set) this.field.setSelectionRange(Math.min(t.from, t.to), Math.max(t.from, t.to), t.from > t.to ? 'backward' : 'forward');
+    if (set)
+      this.field.setSelectionRange(
+        Math.min(t.from, t.to),
+        Math.max(t.from, t.to),
+        t.from > t.to ? 'backward' : 'forward',
+      );
     this.place();
     this.paper.reveal(t.whole);
   }
@@ -52,11 +78,17 @@ export class Typing {
   // place lays the field over the text as it is drawn.
   place() {
     if (!this.open) return;
-    const { rect, size, bold, upright } = this.open, z = this.paper.zoom, at = this.paper.corner();
+    const { rect, size, bold, upright } = this.open,
+      z = this.paper.zoom,
+      at = this.paper.corner();
     const [w, h] = upright ? [rect.H, rect.W] : [rect.W, rect.H];
     Object.assign(this.field.style, {
-      left: `${at.x + rect.X * z}px`, top: `${at.y + (upright ? rect.Y + rect.H : rect.Y) * z}px`,
-      width: `${w * z}px`, height: `${h * z}px`, fontSize: `${size * z}px`, fontWeight: bold ? 700 : 400,
+      left: `${at.x + rect.X * z}px`,
+      top: `${at.y + (upright ? rect.Y + rect.H : rect.Y) * z}px`,
+      width: `${w * z}px`,
+      height: `${h * z}px`,
+      fontSize: `${size * z}px`,
+      fontWeight: bold ? 700 : 400,
       transform: upright ? 'rotate(-90deg)' : '',
     });
   }

@@ -1,7 +1,8 @@
 // A view on drawings: zoom, scrolling, panning with the middle button or the space bar,
 // and with one finger or two. The editor and the review page share it.
 
-export const least = 0.05, most = 8;
+export const least = 0.05,
+  most = 8;
 
 export class View {
   // drawings are SVG elements one below the other. While it is held, a fitted view keeps
@@ -9,12 +10,19 @@ export class View {
   constructor(desk, drawings, label) {
     Object.assign(this, { desk, drawings, label, zoom: 1, fitted: true, fingers: new Map() });
     this.sizes = drawings.map((d) => ({ w: d.viewBox.baseVal?.width || 1123, h: d.viewBox.baseVal?.height || 794 }));
-    new ResizeObserver(() => { if (this.fitted && !this.held) this.fit(); else this.onheld?.(); }).observe(desk);
-    desk.addEventListener('wheel', (e) => {
-      if (!e.ctrlKey) return;
-      e.preventDefault();
-      this.setZoom(this.zoom * Math.exp(-e.deltaY / 400), e.clientX, e.clientY);
-    }, { passive: false });
+    new ResizeObserver(() => {
+      if (this.fitted && !this.held) this.fit();
+      else this.onheld?.();
+    }).observe(desk);
+    desk.addEventListener(
+      'wheel',
+      (e) => {
+        if (!e.ctrlKey) return;
+        e.preventDefault();
+        this.setZoom(this.zoom * Math.exp(-e.deltaY / 400), e.clientX, e.clientY);
+      },
+      { passive: false },
+    );
   }
 
   show() {
@@ -31,7 +39,8 @@ export class View {
     const { clientWidth: w, clientHeight: h } = this.desk;
     if (!w || !h) return;
     this.fitted = true;
-    const across = Math.min(...this.sizes.map((s) => (w - 16) / s.w)), down = Math.min(...this.sizes.map((s) => (h - 16) / s.h));
+    const across = Math.min(...this.sizes.map((s) => (w - 16) / s.w)),
+      down = Math.min(...this.sizes.map((s) => (h - 16) / s.h));
     this.zoom = Math.max(least, Math.min(2, across, w < 600 ? Infinity : down));
     this.show();
   }
@@ -39,9 +48,15 @@ export class View {
   // setZoom keeps the point under (x, y) of the window where it is.
   setZoom(z, x, y) {
     const r = this.desk.getBoundingClientRect();
-    x ??= r.left + r.width / 2; y ??= r.top + r.height / 2;
-    const d = this.drawings.find((el) => { const b = el.getBoundingClientRect(); return y <= b.bottom; }) || this.drawings.at(-1);
-    const was = d.getBoundingClientRect(), at = { x: (x - was.left) / this.zoom, y: (y - was.top) / this.zoom };
+    x ??= r.left + r.width / 2;
+    y ??= r.top + r.height / 2;
+    const d =
+      this.drawings.find((el) => {
+        const b = el.getBoundingClientRect();
+        return y <= b.bottom;
+      }) || this.drawings.at(-1);
+    const was = d.getBoundingClientRect(),
+      at = { x: (x - was.left) / this.zoom, y: (y - was.top) / this.zoom };
     this.zoom = Math.max(least, Math.min(most, z));
     this.fitted = false;
     this.show();
@@ -50,18 +65,30 @@ export class View {
     this.desk.scrollTop += now.top + at.y * this.zoom - y;
   }
 
-  in() { this.setZoom(this.zoom * 1.25); }
-  out() { this.setZoom(this.zoom / 1.25); }
+  in() {
+    this.setZoom(this.zoom * 1.25);
+  }
+  out() {
+    this.setZoom(this.zoom / 1.25);
+  }
 
   // reveal scrolls so that a rectangle of a drawing is in sight, with some room around.
   reveal(rect, drawing = this.drawings[0]) {
-    const d = drawing.getBoundingClientRect(), desk = this.desk.getBoundingClientRect(), pad = 14;
+    const d = drawing.getBoundingClientRect(),
+      desk = this.desk.getBoundingClientRect(),
+      pad = 14;
     const box = { left: d.left + rect.X * this.zoom, top: d.top + rect.Y * this.zoom };
-    box.right = box.left + rect.W * this.zoom; box.bottom = box.top + rect.H * this.zoom;
-    const bottom = desk.top + this.desk.clientHeight, right = desk.left + this.desk.clientWidth;
+    box.right = box.left + rect.W * this.zoom;
+    box.bottom = box.top + rect.H * this.zoom;
+    const bottom = desk.top + this.desk.clientHeight,
+      right = desk.left + this.desk.clientWidth;
     if (box.left >= desk.left && box.top >= desk.top && box.right <= right && box.bottom <= bottom) return;
-    box.left -= pad; box.top -= pad; box.right += pad; box.bottom += pad;
-    let dx = 0, dy = 0;
+    box.left -= pad;
+    box.top -= pad;
+    box.right += pad;
+    box.bottom += pad;
+    let dx = 0,
+      dy = 0;
     if (box.right > right) dx = box.right - right;
     if (box.left - dx < desk.left) dx = box.left - desk.left;
     if (box.bottom > bottom) dy = box.bottom - bottom;
@@ -72,7 +99,8 @@ export class View {
 
   // centre scrolls a rectangle of a drawing to the middle of the view.
   centre(rect, drawing) {
-    const d = drawing.getBoundingClientRect(), desk = this.desk.getBoundingClientRect();
+    const d = drawing.getBoundingClientRect(),
+      desk = this.desk.getBoundingClientRect();
     this.desk.scrollLeft += d.left + (rect.X + rect.W / 2) * this.zoom - desk.left - this.desk.clientWidth / 2;
     this.desk.scrollTop += d.top + (rect.Y + rect.H / 2) * this.zoom - desk.top - this.desk.clientHeight / 2;
   }
@@ -88,12 +116,22 @@ export class View {
     };
     const end = (m) => {
       if (m.pointerId !== e.pointerId) return;
-      for (const [what, f] of [['pointermove', move], ['pointerup', end], ['pointercancel', end]]) removeEventListener(what, f);
+      for (const [what, f] of [
+        ['pointermove', move],
+        ['pointerup', end],
+        ['pointercancel', end],
+      ])
+        removeEventListener(what, f);
       document.body.classList.remove('panning');
       if (m.type === 'pointerup' && !this.pinched && Math.hypot(m.clientX - from.x, m.clientY - from.y) < 6) tapped?.();
     };
     document.body.classList.add('panning');
-    for (const [what, f] of [['pointermove', move], ['pointerup', end], ['pointercancel', end]]) addEventListener(what, f);
+    for (const [what, f] of [
+      ['pointermove', move],
+      ['pointerup', end],
+      ['pointercancel', end],
+    ])
+      addEventListener(what, f);
   }
 
   // touch follows fingers: with two of them the page zooms and scrolls. It tells whether
@@ -105,7 +143,12 @@ export class View {
       this.pinched = this.fingers.size > 1;
       if (this.fingers.size === 2) {
         const [a, b] = [...this.fingers.values()];
-        this.pinch = { gap: Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY), zoom: this.zoom, x: (a.clientX + b.clientX) / 2, y: (a.clientY + b.clientY) / 2 };
+        this.pinch = {
+          gap: Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY),
+          zoom: this.zoom,
+          x: (a.clientX + b.clientX) / 2,
+          y: (a.clientY + b.clientY) / 2,
+        };
       }
       return this.fingers.size > 1;
     }
@@ -113,12 +156,15 @@ export class View {
     if (e.type === 'pointermove') {
       this.fingers.set(e.pointerId, e);
       if (!this.pinch || this.fingers.size < 2) return !!this.pinch;
-      const [a, b] = [...this.fingers.values()], p = this.pinch;
-      const x = (a.clientX + b.clientX) / 2, y = (a.clientY + b.clientY) / 2;
+      const [a, b] = [...this.fingers.values()],
+        p = this.pinch;
+      const x = (a.clientX + b.clientX) / 2,
+        y = (a.clientY + b.clientY) / 2;
       this.desk.scrollLeft += p.x - x;
       this.desk.scrollTop += p.y - y;
-      p.x = x; p.y = y;
-      this.setZoom(p.zoom * Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY) / Math.max(20, p.gap), x, y);
+      p.x = x;
+      p.y = y;
+      this.setZoom((p.zoom * Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY)) / Math.max(20, p.gap), x, y);
       return true;
     }
     this.fingers.delete(e.pointerId);
