@@ -149,6 +149,28 @@ func (s *Server) goesOn(session, chart string) bool {
 	return e.Owner == p.ID && !e.Binned
 }
 
+// untilGone reads from a window, which says nothing, until it is gone. stop ends that and
+// waits until nobody reads any more: after that the connection's memory is used for another
+// one.
+func untilGone(c interface {
+	ReadMessage() (int, []byte, error)
+	SetReadDeadline(time.Time) error
+}) (gone <-chan struct{}, stop func()) {
+	ended := make(chan struct{})
+	go func() {
+		defer close(ended)
+		for {
+			if _, _, err := c.ReadMessage(); err != nil {
+				return
+			}
+		}
+	}()
+	return ended, func() {
+		c.SetReadDeadline(time.Now())
+		<-ended
+	}
+}
+
 // live sends a window every command after the one it names, those in the log
 // and those to come.
 func (s *Server) live(c fiber.Ctx) error {
@@ -165,15 +187,8 @@ func (s *Server) live(c fiber.Ctx) error {
 		conn.SetReadLimit(longestMessage)
 		news, leave := s.bus.Subscribe(id)
 		defer leave()
-		gone := make(chan struct{})
-		go func() { // the window says nothing
-			defer close(gone)
-			for {
-				if _, _, err := conn.ReadMessage(); err != nil {
-					return
-				}
-			}
-		}()
+		gone, stop := untilGone(conn)
+		defer stop()
 		send := func(b []byte) bool {
 			conn.SetWriteDeadline(time.Now().Add(writeWait))
 			return conn.WriteMessage(websocket.TextMessage, b) == nil

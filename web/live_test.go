@@ -7,6 +7,7 @@ import (
 	"net"
 	"net/http"
 	"strings"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -155,5 +156,42 @@ func TestRefusalsAreForPeople(t *testing.T) {
 		[]byte(`{"client":"window1","commands":[{"n":1,"command":{"words":"move","parts":[{"do":"step.place","page":"p1","places":[{"id":"s9","w":100,"h":50}]}]}}]}`))
 	if b := body(t, r); strings.Contains(b, "parts[") || !strings.Contains(b, `"refused":"`) {
 		t.Errorf("told as %s", b)
+	}
+}
+
+// silent is a window that says nothing; its reader takes its time to end.
+type silent struct {
+	late chan struct{}
+	read atomic.Int32 // those who read
+}
+
+func (c *silent) ReadMessage() (int, []byte, error) {
+	c.read.Add(1)
+	defer c.read.Add(-1)
+	<-c.late
+	time.Sleep(20 * time.Millisecond)
+	return 0, nil, io.EOF
+}
+
+func (c *silent) SetReadDeadline(time.Time) error {
+	close(c.late)
+	return nil
+}
+
+// When a live channel ends, nobody reads from its connection any more, which is another
+// window's by then.
+func TestNobodyReadsOn(t *testing.T) {
+	c := &silent{late: make(chan struct{})}
+	gone, stop := untilGone(c)
+	for c.read.Load() == 0 {
+		time.Sleep(time.Millisecond)
+	}
+	select {
+	case <-gone:
+		t.Fatal("it is gone before it was stopped")
+	default:
+	}
+	if stop(); c.read.Load() != 0 {
+		t.Error("somebody still reads")
 	}
 }
