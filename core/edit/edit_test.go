@@ -12,6 +12,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -500,6 +501,24 @@ func TestStepsAreMoved(t *testing.T) {
 	}
 }
 
+// asRead holds that the page is shown as one who opens the chart now would see it.
+func asRead(t *testing.T, w *window) {
+	t.Helper()
+	var comp sheet.Composer
+	got, want := w.Sheet(), comp.Compose(w.Chart(), w.Page())
+	for i := range want.Steps {
+		if got.Steps[i].Step != want.Steps[i].Step || got.Steps[i].Rect != want.Steps[i].Rect {
+			t.Fatalf("step %s stands at %v, read anew at %v", want.Steps[i].Step.ID, got.Steps[i].Rect, want.Steps[i].Rect)
+		}
+	}
+	for i := range want.Lines {
+		a, b := &got.Lines[i], &want.Lines[i]
+		if a.Line != b.Line || !sameRun(a, b) {
+			t.Fatalf("connector %s runs %v, read anew %v", b.Line.ID, a.Points, b.Points)
+		}
+	}
+}
+
 // Random edits in two windows, exchanged through a log in the server's way:
 // both end with the log's chart.
 func TestTwoWindowsAgree(t *testing.T) {
@@ -559,6 +578,9 @@ func TestTwoWindowsAgree(t *testing.T) {
 				flush(i)
 			case 8:
 				hear(i)
+			}
+			if w.typing == nil {
+				asRead(t, w)
 			}
 		}
 		for i := range ws {
