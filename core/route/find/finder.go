@@ -42,7 +42,8 @@ type Finder struct {
 
 	lines   []Line          // of the page
 	ports   [][]symbol.Port // per box
-	closeBy [][]int32       // per box, those near to it
+	shapes  map[shape][]symbol.Port
+	closeBy [][]int32 // per box, those near to it
 	work    searcher
 	explore explorer
 }

@@ -233,13 +233,33 @@ func (f *Finder) GateAt(e *End, port string, q geom.Point) (Gate, bool) {
 	return Gate{}, false
 }
 
-// portsOf are the natural ports of a box.
+// portsOf are the natural ports of a box. Most boxes of a page have one of a few sizes.
 func (f *Finder) portsOf(b int) []symbol.Port {
-	if f.ports[b] == nil {
-		f.ports[b] = f.Page.Boxes[b].Kind.Ports(f.Page.Boxes[b].Rect.W, f.Page.Boxes[b].Rect.H)
+	if f.ports[b] != nil {
+		return f.ports[b]
 	}
-	return f.ports[b]
+	box := &f.Page.Boxes[b]
+	k := shape{box.Kind, box.Rect.W, box.Rect.H}
+	ports, ok := f.shapes[k]
+	if !ok {
+		if f.shapes == nil || len(f.shapes) > mostShapes {
+			f.shapes = map[shape][]symbol.Port{}
+		}
+		ports = box.Kind.Ports(k.w, k.h)
+		f.shapes[k] = ports
+	}
+	f.ports[b] = ports
+	return ports
 }
+
+// shape is what the ports of a box depend on.
+type shape struct {
+	kind symbol.Kind
+	w, h float64
+}
+
+// mostShapes bounds those that a finder remembers.
+const mostShapes = 1000
 
 // level tells whether lines leave a side level.
 func level(s symbol.Side) bool { return s == symbol.Right || s == symbol.Left }

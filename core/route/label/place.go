@@ -59,11 +59,14 @@ func (t *Placer) Place(f *find.Finder, routes []find.Route) []find.Block {
 	t.f, t.now = f, make([]labels, len(routes))
 	count := 0
 	for i := range routes {
+		count += len(f.Page.Lines[i].Labels)
+	}
+	at, hits := make([]geom.Rect, count), make([]bool, count) // in one piece
+	for i := range routes {
 		l := &f.Page.Lines[i]
 		n := len(l.Labels)
-		t.now[i] = labels{routes[i].Points, l.Labels, make([]geom.Rect, n), make([]bool, n)}
-		routes[i].Labels = t.now[i].at
-		count += n
+		t.now[i] = labels{routes[i].Points, l.Labels, at[:n:n], hits[:n:n]}
+		routes[i].Labels, at, hits = t.now[i].at, at[n:], hits[n:]
 	}
 	t.last.compare(f.Page, t.now)
 	if count > 0 {

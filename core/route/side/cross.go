@@ -73,8 +73,15 @@ func tangled(a, b []geom.Point) int {
 	n := 0
 	for i := 1; i < len(a); i++ {
 		for j := 1; j < len(b); j++ {
+			across := math.Abs(a[i].X - b[j].X) // most are told apart by this
+			if a[i-1].X != a[i].X {
+				across = math.Abs(a[i].Y - b[j].Y)
+			}
+			if across > 0.5 {
+				continue
+			}
 			s, t := runOf(a, i), runOf(b, j)
-			if s.upright != t.upright || math.Abs(s.at-t.at) > 0.5 || min(s.high, t.high)-max(s.low, t.low) < 1 {
+			if s.upright != t.upright || min(s.high, t.high)-max(s.low, t.low) < 1 {
 				continue
 			}
 			if x, y := first(-s.low, s.before, -t.low, t.before), first(s.high, s.after, t.high, t.after); x*y < 0 {

@@ -27,6 +27,20 @@ type ends struct{ outs, ins [][]int }
 
 func endsOf(p *find.Page) *ends {
 	at := &ends{make([][]int, len(p.Boxes)), make([][]int, len(p.Boxes))}
+	count := make([]int, 2*len(p.Boxes))
+	for i := range p.Lines {
+		if b := p.Lines[i].From.Box; b >= 0 {
+			count[2*b]++
+		}
+		if b := p.Lines[i].To.Box; b >= 0 {
+			count[2*b+1]++
+		}
+	}
+	all := make([]int, 2*len(p.Lines)) // in one piece
+	for b := range p.Boxes {
+		n, m := count[2*b], count[2*b+1]
+		at.outs[b], at.ins[b], all = all[:0:n], all[n:n:n+m], all[n+m:]
+	}
 	for i := range p.Lines {
 		if b := p.Lines[i].From.Box; b >= 0 {
 			at.outs[b] = append(at.outs[b], i)
