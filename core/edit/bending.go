@@ -11,7 +11,7 @@ import (
 // spot is a place on a connector that the hand is on.
 type spot struct {
 	line  string
-	seg   int // stretch of its run
+	seg   int // segment of its run
 	at    geom.Point
 	label int // index of the label under the hand, -1 for none
 }
@@ -37,18 +37,18 @@ func (e *Editor) spotAt(q geom.Point) (spot, bool) {
 	return s, true
 }
 
-// bending drags a stretch of a connector sideways and pins it there. Brought in
-// line with the stretch before or after the next one, it becomes one with it.
+// bending drags a segment of a connector sideways and pins it there. Brought in
+// line with the segment before or after the next one, it becomes one with it.
 type bending struct {
 	press
 	still
 	spot
 	points []geom.Point // of the run when it began
-	pins   []bool       // per stretch, whether it was pinned
+	pins   []bool       // per segment, whether it was pinned
 	words  string
 }
 
-// beginBending takes hold of a stretch; kinds without stretches have none.
+// beginBending takes hold of a segment; kinds without segments have none.
 func (e *Editor) beginBending(s spot, p Pointer) gesture {
 	r := e.Sheet().Run(s.line)
 	if k := r.Line.Kind; k == chart.Straight || len(r.Points) < 2 {
@@ -57,7 +57,7 @@ func (e *Editor) beginBending(s spot, p Pointer) gesture {
 	return &bending{press: press{start: p, last: p}, spot: s, points: r.Points, pins: pinned(r)}
 }
 
-// pinned tells for each stretch of a run whether it is pinned.
+// pinned tells for each segment of a run whether it is pinned.
 func pinned(r *sheet.Run) []bool {
 	out := make([]bool, max(0, len(r.Points)-1))
 	next := 0
@@ -71,7 +71,7 @@ func pinned(r *sheet.Run) []bool {
 	return out
 }
 
-// place is where stretch k stands: at an x when it is upright, else at a y.
+// place is where segment k stands: at an x when it is upright, else at a y.
 func place(pts []geom.Point, k int) (upright bool, at float64) {
 	a, b := pts[k], pts[k+1]
 	if math.Abs(a.X-b.X) < math.Abs(a.Y-b.Y) {
@@ -103,7 +103,7 @@ func (g *bending) command(e *Editor) (chart.Command, bool) {
 	at = math.Round(at)
 	g.words = sayPinned
 	merged := -1
-	for _, k := range [2]int{g.seg - 2, g.seg + 2} { // the parallel stretches next to it
+	for _, k := range [2]int{g.seg - 2, g.seg + 2} { // the parallel segments next to it
 		if k >= 0 && k+1 < len(g.points) {
 			if _, there := place(g.points, k); math.Abs(there-at) < 5/e.zoom {
 				at, merged = there, k

@@ -2,12 +2,12 @@ package edit
 
 import "plaintracer/core/chart"
 
-// jog is how far apart the two parts of a stretch stand that gets two bends.
+// jog is how far apart the two parts of a segment stand that gets two bends.
 const jog = 24.0
 
-// addBends gives a stretch two more bends: its first part stays where it is,
+// addBends gives a segment two more bends: its first part stays where it is,
 // its second part stands beside it. Without a place under the hand it is the
-// longest stretch.
+// longest segment.
 func (e *Editor) addBends() {
 	c := e.lines()[0]
 	r, p := e.Sheet().Run(c.ID), e.Page()
@@ -33,7 +33,7 @@ func (e *Editor) addBends() {
 	e.do(didAddBends, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Pins: &pins})
 }
 
-// removeBends takes the pin out of the stretch under the hand; without one, out
+// removeBends takes the pin out of the segment under the hand; without one, out
 // of the last that is pinned.
 func (e *Editor) removeBends() {
 	c := e.lines()[0]

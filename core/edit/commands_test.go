@@ -116,7 +116,7 @@ func TestPointerForms(t *testing.T) {
 		"upper left mark":  {corners(r, 1)[0], "nwse-resize"},
 		"upper right mark": {corners(r, 1)[1], "nesw-resize"},
 		"a port":           {w.diamondAt(w.Sheet().Shape(a.ID).Ports()[symbol.Top]), "crosshair"},
-		"a level stretch":  {mid, "ns-resize"},
+		"a level segment":  {mid, "ns-resize"},
 		"a label":          {run.Labels[0].Box.Centre(), "move"},
 		"a lane's edge":    {geom.Pt(lane.CX(), lane.Bottom()), "row-resize"},
 		"a lane's head":    {geom.Pt(lane.X+10, lane.CY()), "grab"},

@@ -126,7 +126,7 @@ func (e *Editor) stepGrip(id string, p Pointer) grip {
 	}}
 }
 
-// lineGrip selects a connector, and moves the label or slides the stretch at s.
+// lineGrip selects a connector, and moves the label or slides the segment at s.
 func (e *Editor) lineGrip(s spot, p Pointer) grip {
 	r := e.Sheet().Run(s.line)
 	g := grip{cursor: arrow}

@@ -81,7 +81,7 @@ func TestReverse(t *testing.T) {
 }
 
 // What was pinned stays by its step when that moves; brought in line with its
-// neighbour a stretch becomes one with it; set free it runs as before.
+// neighbour a segment becomes one with it; set free it runs as before.
 func TestBending(t *testing.T) {
 	w := open(t)
 	a, _, c := w.two()

@@ -169,7 +169,7 @@ func (e *Editor) connect(from, to *chart.Step) {
 	}
 }
 
-// segments are the stretches of all connectors, as boxes without breadth.
+// segments are the segments of all connectors, as boxes without breadth.
 func (e *Editor) segments() []geom.Rect {
 	var out []geom.Rect
 	for i := range e.Sheet().Lines {

@@ -83,7 +83,7 @@ func (e *Editor) marks() scene.Element {
 		}
 		m.line(geom.Polyline(r.Drawn()), scene.Red, 2.4)
 		if n := len(r.Points); n > 1 && len(e.selected) == 1 && e.typing == nil {
-			m.stretches(r)
+			m.segments(r)
 			for _, q := range [2]geom.Point{r.Points[0], r.Points[n-1]} {
 				m.diamond(q, "#FFFFFF", scene.Red)
 			}
@@ -116,9 +116,9 @@ func (e *Editor) guides() scene.Element {
 	return el
 }
 
-// stretches marks those of a selected connector that can be dragged: a bar
+// segments marks those of a selected connector that can be dragged: a bar
 // across each, filled where it is pinned.
-func (m pen) stretches(r *sheet.Run) {
+func (m pen) segments(r *sheet.Run) {
 	if r.Line.Kind == chart.Straight {
 		return
 	}

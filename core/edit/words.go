@@ -142,7 +142,7 @@ var otherKeys = []KeyLine{
 	{[]string{"Ctrl+drag"}, "Leave a copy behind"},
 	{[]string{"Shift+drag"}, "Move straight across or down; keep proportions while resizing"},
 	{[]string{"Alt+drag"}, "From or onto an outline: add a port there. Elsewhere: leave the end loose"},
-	{[]string{"drag a line"}, "Slide that stretch of the connector and pin it"},
+	{[]string{"drag a line"}, "Slide that segment of the connector and pin it"},
 	{[]string{"drop on a line"}, "Put the step into that connector"},
 }
 
@@ -161,7 +161,7 @@ const (
 	didResize      = "resize"
 	didLaneSize    = "resize lane"
 	didMoveLane    = "move lane"
-	didPin         = "pin a stretch"
+	didPin         = "pin a segment"
 	didMoveLabel   = "move label"
 	didAddBends    = "add bends"
 	didRemoveBends = "remove bends"
@@ -209,7 +209,7 @@ const (
 	whyLine       = "select a connector first"
 	whyOneLine    = "select one connector first"
 	whyStraight   = "a straight connector has no bends"
-	whyNoPin      = "this connector has no pinned stretch"
+	whyNoPin      = "this connector has no pinned segment"
 	whyLane       = "click a lane's name first"
 	whyNoLanes    = "this page has no lanes"
 	whyNothing    = "select something first"

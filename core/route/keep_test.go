@@ -196,7 +196,7 @@ func TestDisentangle(t *testing.T) {
 			t.Errorf("beside %v: kept %v, %v", c.other.Points, p.Lines[0].Was != nil, p.Lines[1].Was != nil)
 		}
 		if n := sample.OnEachOther(p, new(Router).Routes(p)); n > 0 {
-			t.Errorf("beside %v: %d stretches on each other", c.other.Points, n)
+			t.Errorf("beside %v: %d segments on each other", c.other.Points, n)
 		}
 	}
 }

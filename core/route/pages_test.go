@@ -43,16 +43,16 @@ func TestUntidyPages(t *testing.T) {
 			clean = append(clean, x)
 		}
 		if n := sample.OnEachOther(p, clean); n > 0 {
-			t.Logf("page %d: %d stretches of unrelated lines lie on each other", seed, n)
+			t.Logf("page %d: %d segments of unrelated lines lie on each other", seed, n)
 			lying += n
 		}
 		if again := new(Router).Routes(p); fmt.Sprint(again) != fmt.Sprint(rs) {
 			t.Errorf("page %d: routed twice, it differs", seed)
 		}
 	}
-	t.Logf("%d lines, %d of them with no way around, %d stretches on each other", lines, through, lying)
+	t.Logf("%d lines, %d of them with no way around, %d segments on each other", lines, through, lying)
 	if lying > 0 {
-		t.Errorf("%d stretches of %d lines lie on unrelated ones", lying, lines)
+		t.Errorf("%d segments of %d lines lie on unrelated ones", lying, lines)
 	}
 }
 
@@ -137,7 +137,7 @@ func TestKeptWaysAreGivenUp(t *testing.T) {
 		Keep(&p, was, &q)
 		now := r.Routes(q)
 		if n := sample.OnEachOther(q, now); n > 0 {
-			t.Errorf("move %d: %d stretches lie on unrelated ones", m, n)
+			t.Errorf("move %d: %d segments lie on unrelated ones", m, n)
 		}
 		p, was = q, now
 	}

@@ -75,9 +75,6 @@ func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 // Unfinished tells whether the last page had more lines than could be set apart.
 func (r *Router) Unfinished() bool { return r.finder.Meter.Out }
 
-// mostMoving is how often lines make way for labels.
-const mostMoving = 3
-
 func (r *Router) routes(p Page) []Route {
 	f := &r.finder
 	stay.Hold(f, p)
@@ -91,19 +88,15 @@ func (r *Router) routes(p Page) []Route {
 	}
 	out := lines.Routes()
 	hit := r.labels.Place(f, out)
-	for range mostMoving {
-		if len(hit) == 0 || f.Meter.Out {
-			break
-		}
-		// Lines make way for the labels that found no clear place, where they can.
-		moved, ok := lines.MakeWay(hit, out)
-		again := moved.Routes()
-		still := r.labels.Place(f, again)
-		if !ok || len(still) >= len(hit) {
-			r.labels.Place(f, out)
-			break
-		}
-		lines, out, hit = moved, again, still
+	if len(hit) == 0 || f.Meter.Out {
+		return out
 	}
+	// Lines make way for the labels that found no clear place, where they can.
+	moved, ok := lines.MakeWay(hit, out)
+	again := moved.Routes()
+	if still := r.labels.Place(f, again); ok && len(still) < len(hit) {
+		return again
+	}
+	r.labels.Place(f, out)
 	return out
 }

@@ -46,7 +46,7 @@ func TestGeneratedPages(t *testing.T) {
 			}
 		}
 		if n := sample.OnEachOther(p, rs); n > 0 {
-			t.Errorf("seed %d: %d stretches of unrelated lines lie on each other", seed, n)
+			t.Errorf("seed %d: %d segments of unrelated lines lie on each other", seed, n)
 		}
 	}
 	if share := float64(long) / float64(all); share > 0.05 {
@@ -260,7 +260,7 @@ func TestOffBorders(t *testing.T) {
 		p.Borders = c.borders
 		pts := r.Routes(p)[0].Points
 		if len(pts) != 4 || pts[1].Y != c.want {
-			t.Errorf("borders at %v: it runs along %v, the level stretch is to be at %v", c.borders, pts, c.want)
+			t.Errorf("borders at %v: it runs along %v, the level segment is to be at %v", c.borders, pts, c.want)
 		}
 		p.Borders = nil
 		if again := r.Routes(p)[0].Points; again[1].Y != (50+c.low)/2 {

@@ -105,9 +105,9 @@ func (l Look) wide(pts []geom.Point) Item {
 	return Item{Path: geom.Polyline(out).Close(), Fill: Paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
 }
 
-// headRoom is how long the head on a stretch is: short of the body's corner.
-func headRoom(stretch float64) float64 {
-	return math.Min(sheet.HeadLong, math.Max(stretch-sheet.WideHalf, stretch/2))
+// headRoom is how long the head on a segment is: short of the body's corner.
+func headRoom(segment float64) float64 {
+	return math.Min(sheet.HeadLong, math.Max(segment-sheet.WideHalf, segment/2))
 }
 
 // label draws a label; on a plate, which interrupts the line, where it stands

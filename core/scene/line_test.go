@@ -105,7 +105,7 @@ func TestBroadArrowsWhereRoomIsScarce(t *testing.T) {
 		p.Steps[1].Y = 300
 		pts := compose(c).Run("c").Points
 		if last := pts[len(pts)-2].Dist(pts[len(pts)-1]); len(pts) < 3 || last < sheet.HeadLong+sheet.WideHalf+4 {
-			t.Errorf("around a corner its last stretch has %v px: %v", last, pts)
+			t.Errorf("around a corner its last segment has %v px: %v", last, pts)
 		}
 	}
 }

@@ -9,7 +9,7 @@ import (
 	"plaintracer/core/geom"
 )
 
-// Hop is a place where a connector yields to one that it crosses: on stretch
+// Hop is a place where a connector yields to one that it crosses: on segment
 // Seg of its run, at the point At, which goes along U there.
 type Hop struct {
 	Seg  int
@@ -34,7 +34,7 @@ func rank(m chart.Meaning) int {
 	return 2
 }
 
-// straight is a part of a connector that is drawn straight, on stretch seg of its
+// straight is a part of a connector that is drawn straight, on segment seg of its
 // run. A mark on it keeps off its ends by hop and by so much more as keep says, or,
 // where it is the other one that yields, less.
 type straight struct {

@@ -110,7 +110,7 @@ func TestMarksKeepClear(t *testing.T) {
 			}
 			at = append(at, h.At)
 			if a, b := r.Points[h.Seg], r.Points[h.Seg+1]; a.Dist(h.At) < hop+corner || b.Dist(h.At) < hop+corner {
-				t.Errorf("a mark at %v on the stretch from %v to %v", h.At, a, b)
+				t.Errorf("a mark at %v on the segment from %v to %v", h.At, a, b)
 			}
 		}
 	}

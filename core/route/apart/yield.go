@@ -43,13 +43,13 @@ func (n *Lines) staying(clashes []clash) []int {
 	return out
 }
 
-// MakeWay moves lines out of the way of labels that found no clear place, and of those that
-// they made way for before, as far as they can: kept ones only for those that are new there.
-// It fails where lines then lie on each other.
+// MakeWay moves lines out of the way of labels that found no clear place, as far as they
+// can: kept ones only for those that are new there. It fails where lines then lie on each
+// other.
 func (n *Lines) MakeWay(hit []find.Block, routes []find.Route) (*Lines, bool) {
 	paths, seen := n.paths, map[int]bool{}
 	var blocks []find.Block
-	for _, b := range slices.Concat(n.blocks, hit) {
+	for _, b := range hit {
 		if seen[b.Line] {
 			continue
 		}

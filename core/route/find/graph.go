@@ -61,7 +61,7 @@ type ring struct {
 
 // lay sets up the coordinates and the runs of the search: each guide opens the
 // runs that it reaches. Some cheapest path follows such runs only, since each of its
-// stretches can be slid until it meets what made a guide (the orthogonal
+// segments can be slid until it meets what made a guide (the orthogonal
 // visibility graph of Wybrow, Marriott and Stuckey 2009). Guides stand at the
 // margins of each box, and where gates, walls and pins ask for them.
 // It fails where there are too many places to search among.

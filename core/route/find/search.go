@@ -68,7 +68,7 @@ type mark struct {
 
 // find returns the points of the cheapest path from one of the gates from to
 // one of the gates to, ports included, and the gates taken; nil when there is
-// none within the bound. Cost is length, bends and stretches inside the margin of
+// none within the bound. Cost is length, bends and segments inside the margin of
 // a box. The path runs along the pins one after the other: a state is a place, a
 // heading and how many pins lie behind.
 func (s *searcher) find(g *ground, from, to []Gate, most bound, m *Meter) ([]geom.Point, *Gate, *Gate) {
