@@ -54,13 +54,16 @@ func dropPage(c *Chart, d Part) ([]Part, error) {
 func setPage(p *Page, d Part) ([]Part, error) {
 	next, inv := *p, Part{Do: "page.set", Page: p.ID}
 	if d.Title != nil {
-		inv.Title, next.Title = &[]string{p.Title}[0], *d.Title
+		was := p.Title
+		inv.Title, next.Title = &was, *d.Title
 	}
 	if d.W != nil {
-		inv.W, next.W = &[]float64{p.W}[0], geom.Round2(*d.W)
+		was := p.W
+		inv.W, next.W = &was, geom.Round2(*d.W)
 	}
 	if d.H != nil {
-		inv.H, next.H = &[]float64{p.H}[0], geom.Round2(*d.H)
+		was := p.H
+		inv.H, next.H = &was, geom.Round2(*d.H)
 	}
 	if d.Frame != nil {
 		f := p.Frame
@@ -68,10 +71,12 @@ func setPage(p *Page, d Part) ([]Part, error) {
 		next.Frame = Frame{geom.Round2(d.Frame.X), geom.Round2(d.Frame.Y), geom.Round2(d.Frame.W)}
 	}
 	if d.Crossings != nil {
-		inv.Crossings, next.Crossings = &[]Crossings{p.Crossings}[0], *d.Crossings
+		was := p.Crossings
+		inv.Crossings, next.Crossings = &was, *d.Crossings
 	}
 	if d.KeepOff != nil {
-		inv.KeepOff, next.KeepOff = &[]bool{p.KeepOff}[0], *d.KeepOff
+		was := p.KeepOff
+		inv.KeepOff, next.KeepOff = &was, *d.KeepOff
 	}
 	if err := checkSheet(&next); err != nil {
 		return nil, err
@@ -140,10 +145,12 @@ func setLane(p *Page, d Part) ([]Part, error) {
 	}
 	next, inv := *l, Part{Do: "lane.set", Page: p.ID, ID: l.ID}
 	if d.Name != nil {
-		inv.Name, next.Name = &[]string{l.Name}[0], *d.Name
+		was := l.Name
+		inv.Name, next.Name = &was, *d.Name
 	}
 	if d.Size != nil {
-		inv.Size, next.Size = &[]float64{l.Size}[0], geom.Round2(*d.Size)
+		was := l.Size
+		inv.Size, next.Size = &was, geom.Round2(*d.Size)
 	}
 	if err := checkLane(&next); err != nil {
 		return nil, err
@@ -302,10 +309,12 @@ func setStep(p *Page, d Part) ([]Part, error) {
 		inv.Symbol, next.Symbol = &k, *d.Symbol
 	}
 	if d.Text != nil {
-		inv.Text, next.Text = &[]string{s.Text}[0], *d.Text
+		was := s.Text
+		inv.Text, next.Text = &was, *d.Text
 	}
 	if d.Number != nil {
-		inv.Number, next.Number = &[]string{s.Number}[0], *d.Number
+		was := s.Number
+		inv.Number, next.Number = &was, *d.Number
 	}
 	if d.Fields != nil {
 		f := append([]Field{}, s.Fields...)
