@@ -13,6 +13,9 @@ import (
 	cdpbrowser "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/chromedp"
+
+	"plaintracer/core/layout"
+	"plaintracer/format/csv"
 )
 
 // What the hand does in the editor besides the journey, with real events.
@@ -306,4 +309,36 @@ func TestFirstAccount(t *testing.T) {
 	time.Sleep(50 * time.Millisecond)
 	b.open("/charts")
 	b.until("sent to sign in", `location.pathname === '/sign-in'`)
+}
+
+// Laying out a large page takes a while: that is seen, over nothing that is typed or pressed,
+// before it begins, and goes when it is done.
+func TestLayingOutSaysSo(t *testing.T) {
+	s := newSite(t)
+	c, err := csv.Read(benchTable(90), "Large")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := layout.Chart(t.Context(), c, layout.Down); err != nil {
+		t.Fatal(err)
+	}
+	c.Pages[0].Steps[3].X += 40
+	b := s.browse(t)
+	b.signIn()
+	b.openChart(s, c)
+	got := eval[map[string]any](b, `(async () => {
+	  const el = document.querySelector('#working'), before = editor.core.chart();
+	  document.querySelector('#desk').dispatchEvent(new KeyboardEvent('keydown', { key: 'l', bubbles: true }));
+	  await new Promise(requestAnimationFrame);
+	  const r = el.getBoundingClientRect(), desk = document.querySelector('#desk').getBoundingClientRect();
+	  const seen = { words: el.textContent, open: el.matches(':popover-open'), begun: editor.core.chart() !== before,
+	    inside: r.width > 0 && r.left >= desk.left && r.right <= desk.right && r.top >= desk.top && r.bottom <= desk.bottom,
+	    on: document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2) === el };
+	  while (el.matches(':popover-open')) await new Promise(requestAnimationFrame);
+	  return { ...seen, done: editor.core.chart() !== before };
+	})()`)
+	want := map[string]any{"words": "Laying out …", "open": true, "begun": false, "inside": true, "on": true, "done": true}
+	if fmt.Sprint(got) != fmt.Sprint(want) {
+		t.Errorf("it is %v, not %v", got, want)
+	}
 }
