@@ -86,6 +86,21 @@ func (f *Finder) Apart(i int, like *Path, walls []Wall) *Path {
 	return nil
 }
 
+// Clear tells whether a line may run along the points: they enter no box but those that
+// it ends at, there, or in.
+func (f *Finder) Clear(l *Line, pts []geom.Point) bool {
+	ok := true
+	for k := 1; k < len(pts) && ok; k++ {
+		f.Near.Near(geom.Span(pts[k-1], pts[k]), func(b int) {
+			own := k == 1 && b == l.From.Box || k == len(pts)-1 && b == l.To.Box
+			if !own && geom.SegmentIn(pts[k-1], pts[k], f.Page.Boxes[b].Rect) && !f.Page.Boxes[b].swallows(l) {
+				ok = false
+			}
+		})
+	}
+	return ok
+}
+
 func (f *Finder) path(i int, noFrom, noTo Sides, most bound, like *Path) *Path {
 	if f.Kept[i] != nil {
 		return f.Kept[i]

@@ -140,21 +140,6 @@ func Meets(pts []geom.Point, r geom.Rect) bool {
 // Round gives a point two decimals.
 func Round(p geom.Point) geom.Point { return geom.Pt(geom.Round2(p.X), geom.Round2(p.Y)) }
 
-// Clear tells whether a line may run along the points: they enter no box but those that
-// it ends at, there, or in.
-func (f *Finder) Clear(l *Line, pts []geom.Point) bool {
-	ok := true
-	for k := 1; k < len(pts) && ok; k++ {
-		f.Near.Near(geom.Span(pts[k-1], pts[k]), func(b int) {
-			own := k == 1 && b == l.From.Box || k == len(pts)-1 && b == l.To.Box
-			if !own && geom.SegmentIn(pts[k-1], pts[k], f.Page.Boxes[b].Rect) && !f.Page.Boxes[b].swallows(l) {
-				ok = false
-			}
-		})
-	}
-	return ok
-}
-
 // swallows tells whether an end of a line lies inside of a box, which then cannot be
 // gone around.
 func (b *Box) swallows(l *Line) bool {

@@ -2,8 +2,8 @@
 //
 // What goes in: a page whose paths can be found one by one. What comes out: one path a
 // line. What holds afterwards: outcomes of a decision leave by different tips as far as
-// there are any, no line has more bends for keeping off another's side, and a change at
-// one step is not felt beyond the lines of that step.
+// there are any, and no line has more bends for keeping off another's side or for crossing
+// fewer others.
 //
 // The rules are our own; they follow how flowcharts are drawn by hand.
 package side
