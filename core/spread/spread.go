@@ -21,8 +21,8 @@ import (
 // Slack is how far a gap may be missed.
 const Slack = 1e-6
 
-// Item is something that would like to stand at Want, the more the greater its Weight,
-// and stands at Low at least and at High at most (infinite for no bound).
+// Item is something that would like to stand at Want, the more the greater its Weight
+// (above 0), and stands at Low at least and at High at most (infinite for no bound).
 type Item struct{ Want, Weight, Low, High float64 }
 
 // Gap says that one item stands beyond another by Least or more.
