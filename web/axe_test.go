@@ -64,7 +64,7 @@ func TestForEveryone(t *testing.T) {
 	b.axe("editor, keys")
 	b.key("\x1b")
 	b.press("Export")
-	b.until("the export panel", `document.querySelector('#panel form')`)
+	b.until("the export panel", `document.querySelector('#panel form[action]')`)
 	b.axe("editor, export")
 	b.press("Close")
 	b.press("Share for review")
@@ -163,7 +163,7 @@ func TestByKeyboardAlone(t *testing.T) {
 	// The menu at the hand, find, export.
 	b.key("]")
 	b.key(kb.F10, chromedp.KeyModifiers(chromedp.ModifierShift))
-	b.until("the menu", `!document.querySelector('#menu').hidden && document.activeElement.getAttribute('role') === 'menuitem'`)
+	b.until("the menu", `document.querySelector('#menu').matches(':popover-open') && document.activeElement.getAttribute('role') === 'menuitem'`)
 	b.key("\x1b")
 	b.key("/")
 	b.until("find", `document.querySelector('#find').open`)

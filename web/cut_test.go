@@ -140,7 +140,7 @@ func TestCutInTheMiddle(t *testing.T) {
 	b.until("the reason", `document.querySelector('#panel').textContent.includes('offline')`)
 	l.mend()
 	said("mended", "on disk")
-	b.until("the panel that was asked for", `document.querySelector('#panel form')`)
+	b.until("the panel that was asked for", `document.querySelector('#panel form[action]')`)
 	b.press("Close")
 	if p := server(); p.Step(first).Text != "Said while cut off" || p.Step("s7").Text != "Change 19" {
 		t.Errorf("on the server it says %q and %q", p.Step(first).Text, p.Step("s7").Text)

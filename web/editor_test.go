@@ -35,12 +35,12 @@ func TestEditorByHand(t *testing.T) {
 	x, y := b.middle("Fit to travel?")
 	sx, sy := b.at(x, y)
 	b.run(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
-	b.until("the menu", `!document.querySelector('#menu').hidden`)
+	b.until("the menu", `document.querySelector('#menu').matches(':popover-open')`)
 	if words := eval[string](b, `[...document.querySelectorAll('#menu button')].map(e => e.firstChild.textContent).join('|')`); !strings.HasPrefix(words, "Text|Next step|Another way out|Symbol|Fields|Glue|Delete|Duplicate") {
 		t.Errorf("the menu offers %s", words)
 	}
 	b.key("\x1b")
-	if !eval[bool](b, `document.querySelector('#menu').hidden`) {
+	if !eval[bool](b, `!document.querySelector('#menu').matches(':popover-open')`) {
 		t.Error("Escape leaves the menu open")
 	}
 	// Another symbol, from the bench, and by Alt and its key.
@@ -74,6 +74,15 @@ func TestEditorByHand(t *testing.T) {
 		if at := eval[string](b, `document.querySelector('.row[aria-current=true] .no')?.textContent || ''`); at != c.want {
 			t.Errorf("%s selects %q, want %s", c.key, at, c.want)
 		}
+	}
+	// The list says in whose lane steps stand, how they are called, and where they lead.
+	list := eval[string](b, `[...document.querySelectorAll('#rows > li')].slice(0, 7).map(li => [...li.querySelectorAll('.no, .words, .way, .lane > span'), li].slice(0, -1).map(e => (e.value ?? e.innerText).replace(/\s+/g, ' ').trim()).join(' / ')).join('\n')`)
+	if !strings.Contains(list, "4 / Request complete? / yes → to 5 › / no → to 2 ‹") || !strings.Contains(list, "3 / Log the request / → to 4 / writes to Register") {
+		t.Errorf("the list reads\n%s", list)
+	}
+	heads := eval[string](b, `[...document.querySelectorAll('#rows > .lane')].map(e => e.innerText).join('|')`)
+	if !strings.HasPrefix(heads, "Borrower|Loans desk|Conservation|") {
+		t.Errorf("the list is headed %s", heads)
 	}
 	// Find.
 	b.run(chromedp.Focus(chromedp.CSS("#desk")))

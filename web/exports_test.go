@@ -110,9 +110,9 @@ func TestExportOfASelection(t *testing.T) {
 	b.edit("Outgoing loans")
 	id := b.page().Steps[2].ID
 	eval[bool](b, `(editor.core.act('select', '`+id+`'), editor.perform('export'), true)`)
-	b.until("the panel", `!!document.querySelector('#panel form')`)
+	b.until("the panel", `!!document.querySelector('#panel form[action]')`)
 	got := eval[string](b, `(async () => {
-	  const form = document.querySelector('#panel form');
+	  const form = document.querySelector('#panel form[action]');
 	  const chosen = [...form.elements.chosen].find((r) => r.value);
 	  if (chosen.disabled || form.method !== 'post') return 'the selection cannot be exported';
 	  chosen.checked = true;

@@ -260,7 +260,7 @@ func TestJourney(t *testing.T) {
 	id = eval[string](b, `document.body.dataset.chart`)
 	checkExports(t, b, "/charts/"+id+"/export?format=", []string{"Crate arrives", "Seal whole?", "Damage report", "Incoming crates"})
 	b.press("Export")
-	b.until("the export panel", `document.querySelector('#panel form')`)
+	b.until("the export panel", `document.querySelector('#panel form[action]')`)
 	b.press("Close")
 
 	// Share; a colleague without an account opens it and comments on a step.

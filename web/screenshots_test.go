@@ -86,7 +86,7 @@ func TestScreenshots(t *testing.T) {
 	b.key("\x1b")
 
 	b.press("Export")
-	b.until("the export panel", `document.querySelector('#panel form')`)
+	b.until("the export panel", `document.querySelector('#panel form[action]')`)
 	picture("export")
 	b.press("Close")
 	b.press("Share for review")

@@ -171,7 +171,7 @@ func TestCharacterWithoutAGlyph(t *testing.T) {
 	w.signIn()
 	w.openChart(s, c)
 	w.press("Export")
-	w.until("the export panel", `document.querySelector('#panel form')`)
+	w.until("the export panel", `document.querySelector('#panel form[action]')`)
 	if !eval[bool](w, `document.querySelector('#panel').textContent.includes('U+12000')`) {
 		t.Error("the dialog does not tell")
 	}

@@ -1,7 +1,8 @@
 // The bench, the drawers and the menu at the hand: their controls carry the names of the
-// core's commands. What does not apply is greyed and says why.
+// core's commands, and perform does them. What they look like is in state.js.
 
 const $ = (id) => document.getElementById(id);
+const now = Alpine.store('now');
 
 // nearest is the control that stands nearest in the direction of an arrow key.
 function nearest(from, all, key) {
@@ -85,62 +86,22 @@ export class Bench {
   press(b) {
     const { act, arg, symbol } = b.dataset;
     if (symbol) this.perform('hand', symbol);
-    else if (b.getAttribute('aria-disabled') === 'true') this.perform('why', b.dataset.why);
+    else if (b.getAttribute('aria-disabled') === 'true') this.perform('why', now.facts.why[act]);
     else this.perform(act, arg || '');
   }
 
-  // show greys what does not apply. What is as it was is not touched.
-  show(f) {
-    const set = (el, name, to) => {
-      if (el.getAttribute(name) !== to) el.setAttribute(name, to);
-    };
-    for (const b of document.querySelectorAll('[data-act]')) {
-      const { act, arg } = b.dataset,
-        why = f.why[act] || '';
-      if (b.closest('.bench, .drawer, .rail')) set(b, 'aria-disabled', `${why !== ''}`);
-      b.dataset.title ??= b.title;
-      set(b, 'data-why', why);
-      set(b, 'title', why ? `${b.dataset.title ? b.dataset.title + ': ' : ''}${why}` : b.dataset.title);
-      if (b.hasAttribute('aria-pressed')) set(b, 'aria-pressed', `${f.on.includes(arg ? `${act} ${arg}` : act)}`);
-    }
-    for (const b of this.el.querySelectorAll('[data-symbol]')) set(b, 'aria-pressed', `${f.hand === b.dataset.symbol}`);
-    if (f.line) $('line-colour').value = f.line.colour.toLowerCase();
-  }
-
-  // menu opens the commands for what is selected at (x, y).
-  menu(groups, x, y) {
-    const m = $('menu');
-    m.replaceChildren();
-    for (const g of groups) {
-      const box = document.createElement('div'),
-        h = document.createElement('p');
-      box.setAttribute('role', 'group');
-      box.setAttribute('aria-label', g.words);
-      h.textContent = g.words;
-      h.className = 'menu-head';
-      h.setAttribute('aria-hidden', 'true');
-      box.append(h);
-      for (const i of g.items) {
-        const b = document.createElement('button');
-        b.setAttribute('role', 'menuitem');
-        b.textContent = i.words;
-        if (i.key) {
-          b.dataset.key = i.key;
-          b.setAttribute('aria-keyshortcuts', i.key.replace('Ctrl', 'Control'));
-        }
-        b.onclick = () => {
-          this.shut();
-          this.perform(i.name, '');
-        };
-        box.append(b);
-      }
-      m.append(box);
-    }
+  // menu opens the commands for what is selected at (x, y). The browser's own way of closing
+  // it (popover=auto) is not taken: on a system that asks for a menu when the button goes
+  // down, it would be gone when the button comes up.
+  async menu(groups, x, y) {
     if (!groups.length) return;
-    m.hidden = false;
+    const m = $('menu');
+    now.menu = groups;
+    await Alpine.nextTick();
+    m.showPopover();
     m.style.left = `${Math.max(4, Math.min(x, innerWidth - m.offsetWidth - 4))}px`;
     m.style.top = `${Math.max(4, Math.min(y, innerHeight - m.offsetHeight - 4))}px`;
-    m.querySelector('button')?.focus();
+    m.querySelector('button').focus();
     m.onkeydown = (e) => {
       e.stopPropagation();
       const all = [...m.querySelectorAll('button')],
@@ -171,12 +132,13 @@ export class Bench {
       if (!m.contains(e.target)) this.shut();
     };
     addEventListener('pointerdown', away, { capture: true });
-    this.shutMenu = () => removeEventListener('pointerdown', away, { capture: true });
+    m.addEventListener('toggle', (e) => {
+      if (e.newState === 'closed') removeEventListener('pointerdown', away, { capture: true });
+    });
   }
 
   shut() {
-    $('menu').hidden = true;
-    this.shutMenu?.();
+    $('menu').hidePopover();
     $('desk').focus({ preventScroll: true });
   }
 }

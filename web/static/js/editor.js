@@ -33,23 +33,10 @@ paper.onzoom = () => {
 };
 
 function notice(words, offer) {
-  $('notice').replaceChildren(words);
-  if (offer) {
-    const b = document.createElement('button');
-    b.className = 'button';
-    b.textContent = offer.words;
-    b.onclick = () => {
-      $('notice').hidden = true;
-      core.act(offer.do, offer.arg);
-      $('desk').focus();
-    };
-    $('notice').append(' ', b);
-  }
-  $('notice').hidden = false;
+  now.notice = { words, offer };
+  $('notice').showPopover();
   clearTimeout(noticeTimer);
-  noticeTimer = setTimeout(() => {
-    $('notice').hidden = true;
-  }, 6000);
+  noticeTimer = setTimeout(() => $('notice').hidePopover(), 6000);
 }
 
 function status(s) {
@@ -120,7 +107,7 @@ const own = {
     const r = ($('layer-marks').firstElementChild || $('desk')).getBoundingClientRect();
     bench.menu(core.menu().menu || [], r.right + 4, r.top);
   },
-  why: (words) => notice(`${words[0].toUpperCase()}${words.slice(1)}.`),
+  why: (words) => notice(`${words[0].toUpperCase()}${words.slice(1)}${words.endsWith('.') ? '' : '.'}`),
   'drawer-shut': () => drawers.shut(),
   async paste(text) {
     try {
@@ -204,7 +191,6 @@ function apply(u) {
     facts = u.facts;
     Object.assign(now, { facts, busy: !!u.typing || !!facts.hand });
     paper.size(facts.w, facts.h, !!(u.typing || typing.open || typing.ending));
-    bench.show(facts);
     rows.select(facts.selected);
     drawers.lanes();
     drawers.sight();

@@ -2,6 +2,7 @@
 // dialog opens; without a line to the server it says so, and comes when the line is back.
 
 const $ = (id) => document.getElementById(id);
+const now = Alpine.store('now');
 const make = (tag, props, ...kids) => {
   const el = Object.assign(document.createElement(tag), props);
   el.append(...kids);
@@ -11,12 +12,9 @@ const make = (tag, props, ...kids) => {
 export class Panels {
   constructor(core, perform, chart, facts, live) {
     Object.assign(this, { core, perform, chart, facts, live });
-    document.addEventListener('click', (e) => {
-      e.target.closest('[data-close]')?.closest('dialog').close();
-    });
     document.addEventListener('submit', async (e) => {
       // a download is of what is on disk
-      if (!e.target.action?.endsWith('/export') || this.ready) {
+      if (!e.target.action?.endsWith('/export') || e.submitter?.formMethod === 'dialog' || this.ready) {
         this.ready = false;
         return;
       }
@@ -101,36 +99,20 @@ export class Panels {
 
   // back fetches what was asked for while the line was cut.
   back() {
-    if (this.wanted && $('panel').open && !$('panel').querySelector('form, #share')) this.fetched(this.wanted);
+    if (this.wanted && $('panel').open && !$('panel').querySelector('form[action], #share')) this.fetched(this.wanted);
   }
 
   closer() {
-    const p = make('p', { className: 'does' });
-    const b = make('button', { className: 'button', type: 'button', textContent: 'Close' });
-    b.setAttribute('data-close', '');
-    p.append(b);
-    return p;
+    return $('close').content.cloneNode(true);
   }
 
   ask(q) {
     const dialog = $('ask');
-    if (!q) {
-      if (dialog.open) dialog.close();
-      return;
+    if (!q) dialog.close();
+    else if (!dialog.open) {
+      now.question = q;
+      dialog.showModal();
     }
-    if (dialog.open) return;
-    const keys = make('p', { className: 'does' });
-    for (const a of q.answers) {
-      const b = make('button', { className: 'button', textContent: a.words });
-      b.onclick = () => {
-        dialog.close();
-        this.core().act(a.do, a.arg);
-      };
-      keys.append(b);
-    }
-    dialog.oncancel = () => this.core().act('cancel', '');
-    dialog.replaceChildren(make('h2', { textContent: q.text }), keys);
-    dialog.showModal();
   }
 
   openFind() {
@@ -142,24 +124,7 @@ export class Panels {
   }
 
   find(q) {
-    const { found } = this.core().find(q);
-    $('find')
-      .querySelector('ul')
-      .replaceChildren(
-        ...(found || []).map((x) => {
-          const b = make(
-            'button',
-            {},
-            make('span', { textContent: x.words }),
-            make('span', { className: 'quiet', textContent: x.kind }),
-          );
-          b.onclick = () => {
-            $('find').close();
-            this.perform(x.do, x.arg);
-          };
-          return make('li', {}, b);
-        }),
-      );
+    now.found = this.core().find(q).found || [];
   }
 
   keys() {

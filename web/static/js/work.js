@@ -5,7 +5,7 @@ const every = 400; // ms, and until something is said at all
 addEventListener('submit', (e) => {
   const form = e.target,
     title = form.dataset?.job;
-  if (!title || e.defaultPrevented) return;
+  if (!title || e.defaultPrevented || e.submitter?.formMethod === 'dialog') return;
   const job = crypto.randomUUID?.() || String(Math.random()).slice(2);
   let field = form.querySelector('input[name=job]');
   if (!field) {

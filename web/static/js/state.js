@@ -1,0 +1,189 @@
+// The editor's state for Alpine: what its core says now, and the parts of the page that
+// show it. The templates hold the markup; nothing here makes an element.
+document.addEventListener('alpine:init', () => {
+  Alpine.store('now', {
+    facts: { steps: -1, fields: [], loose: [], why: {}, on: [], lanes: 0 },
+    busy: false,
+    menu: [], // commands at the hand, in groups
+    found: [],
+    question: { text: '', answers: [] },
+    notice: { words: '' },
+  });
+
+  const now = () => Alpine.store('now');
+  const perform = (name, arg) => document.dispatchEvent(new CustomEvent('command', { detail: { name, arg } }));
+  Alpine.data('selection', () => ({
+    get title() {
+      return now().facts.title || '';
+    },
+    get lanes() {
+      return now().facts.lanes || '';
+    },
+    get loose() {
+      return now().facts.loose.length;
+    },
+    get anyLoose() {
+      return now().facts.loose.length > 0;
+    },
+    get lineColour() {
+      return now().facts.line?.colour.toLowerCase() || '#000000';
+    },
+    get lineOf() {
+      const l = now().facts.line;
+      return !l ? 'Select a connector.' : l.of > 1 ? `${l.of} connectors` : now().facts.title;
+    },
+  }));
+  Alpine.data('empty', () => ({
+    get shown() {
+      return now().facts.steps === 0 && !now().busy;
+    },
+    list() {
+      if (document.getElementById('list').classList.contains('folded')) perform('fold-list', '');
+      document.getElementById('next-step').focus();
+    },
+    paste() {
+      perform('paste', '');
+    },
+    take() {
+      perform('hand', 'terminator');
+      document.getElementById('desk').focus();
+    },
+  }));
+  // The fields of the selected step, and an empty line for a new one.
+  Alpine.data('fields', () => ({
+    get step() {
+      return now().facts.step;
+    },
+    get none() {
+      return !now().facts.step;
+    },
+    get rows() {
+      const f = now().facts,
+        rows = f.fields.map((x) => ({
+          key: `${f.step} ${x.name}`,
+          old: x.name,
+          name: x.name,
+          value: x.value,
+          there: true,
+        }));
+      return [...rows, { key: `${f.step} new ${rows.length}`, old: '', name: '', value: '', there: false }];
+    },
+    // keep hands a line over when one of its halves was changed; a new one not before it
+    // has a value, or is left.
+    keep(e) {
+      const row = e.target.closest('[data-old]'),
+        [name, value] = row.querySelectorAll('input'),
+        { old } = row.dataset;
+      if (
+        !name.value.trim() ||
+        (!old && !value.value && e.type === 'change') ||
+        (e.type === 'focusout' && (old || row.contains(e.relatedTarget)))
+      )
+        return;
+      perform('field', JSON.stringify({ old, name: name.value.trim(), value: value.value }));
+    },
+    remove(e) {
+      perform('field', JSON.stringify({ old: e.target.closest('[data-old]').dataset.old, name: '', value: '' }));
+    },
+  }));
+  Alpine.data('loose', () => ({
+    get ends() {
+      return now().facts.loose.map((l) => ({
+        ...l,
+        key: `${l.line} ${l.which}`,
+        where:
+          (l.which === 'from' ? 'start: ' : 'end: ') + (l.step ? `within reach of ${l.near}` : 'no step within reach'),
+        show: `Show ${l.words}`,
+        glue: `Glue to ${l.near}`,
+        near: !!l.step,
+      }));
+    },
+    get none() {
+      return !now().facts.loose.length;
+    },
+    show(e) {
+      perform('select', e.target.dataset.line);
+    },
+    glue(e) {
+      perform('glue-loose', e.target.dataset.end);
+    },
+  }));
+  // Controls of commands. What does not apply is greyed and says why when it is pointed at.
+  const why = (el) => now().facts.why[el.dataset.act] || '';
+  const command = {
+    ':aria-disabled'() {
+      return `${why(this.$el) !== ''}`;
+    },
+    ':title'() {
+      const hover = (this.$el.dataset.hover ??= this.$el.title);
+      return [hover, why(this.$el)].filter(Boolean).join(': ');
+    },
+  };
+  Alpine.bind('command', () => command);
+  Alpine.bind('choice', () => ({
+    ...command,
+    ':aria-pressed'() {
+      const { act, arg } = this.$el.dataset;
+      return `${now().facts.on.includes(arg ? `${act} ${arg}` : act)}`;
+    },
+  }));
+  Alpine.bind('symbol', () => ({
+    ':aria-pressed'() {
+      return `${now().facts.hand === this.$el.dataset.symbol}`;
+    },
+  }));
+  // aria is a key as assistive technology has it.
+  const aria = (key) => key?.replace('Ctrl', 'Control');
+  Alpine.data('atHand', () => ({
+    get groups() {
+      return now().menu.map((g) => ({ ...g, items: g.items.map((i) => ({ ...i, aria: aria(i.key) })) }));
+    },
+    pick(e) {
+      document.getElementById('menu').hidePopover();
+      document.getElementById('desk').focus({ preventScroll: true });
+      perform(e.currentTarget.dataset.name, '');
+    },
+  }));
+  Alpine.data('finding', () => ({
+    get found() {
+      return now().found;
+    },
+    pick(e) {
+      const { name, arg } = e.currentTarget.dataset;
+      document.getElementById('find').close();
+      perform(name, arg);
+    },
+  }));
+  Alpine.data('question', () => ({
+    get text() {
+      return now().question.text;
+    },
+    get answers() {
+      return now().question.answers;
+    },
+    answer(e) {
+      const { name, arg } = e.submitter.dataset;
+      perform(name, arg);
+    },
+    cancel() {
+      perform('cancel', '');
+    },
+  }));
+  Alpine.data('notice', () => ({
+    get words() {
+      return now().notice.words;
+    },
+    get offer() {
+      return now().notice.offer;
+    },
+    get offered() {
+      return now().notice.offer?.words || '';
+    },
+    take() {
+      const { do: name, arg } = this.offer;
+      document.getElementById('notice').hidePopover();
+      perform(name, arg);
+      document.getElementById('desk').focus();
+    },
+  }));
+});
