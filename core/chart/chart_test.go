@@ -11,6 +11,7 @@ import (
 	"strings"
 	"testing"
 
+	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
 
@@ -402,7 +403,7 @@ func TestWays(t *testing.T) {
 	c := New("ways")
 	p := c.Pages[0]
 	line := &Connector{ID: "c1", From: End{X: 10, Y: 10}, To: End{X: 90, Y: 40}, Meaning: Flow}
-	way := func(pts ...[2]float64) *Way { return &Way{Points: pts} }
+	way := func(pts ...geom.Point) *Way { return &Way{Points: pts} }
 	do := func(ways map[string]*Way) (Command, error) {
 		return Apply(c, Command{Words: "find ways", Parts: []Part{{Do: "line.ways", Page: p.ID, Ways: ways}}})
 	}
@@ -410,18 +411,18 @@ func TestWays(t *testing.T) {
 		t.Fatal(err)
 	}
 	bare := marshal(t, c)
-	back, err := do(map[string]*Way{"c1": way([2]float64{10, 10}, [2]float64{90.004, 10}, [2]float64{90, 40}), "gone": nil})
+	back, err := do(map[string]*Way{"c1": way(geom.Pt(10, 10), geom.Pt(90.004, 10), geom.Pt(90, 40)), "gone": nil})
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got := p.Connectors[0].Way; got == nil || len(got.Points) != 3 || got.Points[1] != [2]float64{90, 10} {
+	if got := p.Connectors[0].Way; got == nil || len(got.Points) != 3 || got.Points[1] != geom.Pt(90, 10) {
 		t.Errorf("the way is %+v", got)
 	}
 	if d, err := Unmarshal([]byte(marshal(t, c))); err != nil || marshal(t, d) != marshal(t, c) {
 		t.Errorf("read back it differs: %v", err)
 	}
 	full := marshal(t, c)
-	for _, bad := range []*Way{way(), way([2]float64{1, 1}), way([2]float64{1, 1}, [2]float64{math.NaN(), 2}), way([2]float64{1, 1}, [2]float64{1e9, 2})} {
+	for _, bad := range []*Way{way(), way(geom.Pt(1, 1)), way(geom.Pt(1, 1), geom.Pt(math.NaN(), 2)), way(geom.Pt(1, 1), geom.Pt(1e9, 2))} {
 		if _, err := do(map[string]*Way{"c1": bad}); err == nil || !strings.Contains(err.Error(), `ways["c1"]: way.points`) {
 			t.Errorf("%+v: %v", bad, err)
 		}

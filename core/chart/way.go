@@ -10,9 +10,9 @@ import (
 // points, px. It is found once and kept, so that a connector changes only when
 // something does that concerns it. A way is not changed but replaced.
 type Way struct {
-	From   string       `json:"from,omitempty"`
-	To     string       `json:"to,omitempty"`
-	Points [][2]float64 `json:"points"`
+	From   string        `json:"from,omitempty"`
+	To     string        `json:"to,omitempty"`
+	Points geom.Polyline `json:"points"`
 }
 
 // mostPoints is more than the way of a connector ever has.
@@ -24,8 +24,8 @@ func (w *Way) check() error {
 	}
 	for i := range w.Points {
 		q := &w.Points[i]
-		q[0], q[1] = geom.Round2(q[0]), geom.Round2(q[1])
-		if err := checkCoord(q[0], q[1]); err != nil {
+		q.X, q.Y = geom.Round2(q.X), geom.Round2(q.Y)
+		if err := checkCoord(q.X, q.Y); err != nil {
 			return fmt.Errorf(inWay, i, err)
 		}
 	}

@@ -30,7 +30,7 @@ func (e *Editor) spotAt(q geom.Point) (spot, bool) {
 	}
 	near := math.Inf(1)
 	for k := 0; k+1 < len(r.Points); k++ {
-		if d := geom.DistTo(r.Points[k:k+2], q); d < near {
+		if d := r.Points[k : k+2].DistTo(q); d < near {
 			near, s.seg = d, k
 		}
 	}
@@ -43,8 +43,8 @@ type bending struct {
 	press
 	still
 	spot
-	points []geom.Point // of the run when it began
-	pins   []bool       // per segment, whether it was pinned
+	points geom.Polyline // of the run when it began
+	pins   []bool        // per segment, whether it was pinned
 	words  string
 }
 
@@ -72,7 +72,7 @@ func pinned(r *sheet.Run) []bool {
 }
 
 // place is where segment k stands: at an x when it is upright, else at a y.
-func place(pts []geom.Point, k int) (upright bool, at float64) {
+func place(pts geom.Polyline, k int) (upright bool, at float64) {
 	a, b := pts[k], pts[k+1]
 	if math.Abs(a.X-b.X) < math.Abs(a.Y-b.Y) {
 		return true, a.X

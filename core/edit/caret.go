@@ -119,7 +119,7 @@ func (e *Editor) newLabel(r *sheet.Run, place *chart.LabelPlace) scene.Item {
 	if place != nil {
 		share = place.Along
 	}
-	m, _ := geom.At(r.Points, share)
+	m, _ := r.Points.At(share)
 	return scene.Item{At: geom.Pt(m.X+4, m.Y-6), Size: sheet.LabelSize}
 }
 

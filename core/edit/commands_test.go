@@ -107,7 +107,7 @@ func TestPointerForms(t *testing.T) {
 	w.selectOnly(a.ID)
 	r := w.Sheet().Shape(a.ID).Rect
 	run := w.Sheet().Run(c.ID)
-	mid, _ := geom.At(run.Points, 0.3)
+	mid, _ := run.Points.At(0.3)
 	for what, x := range map[string]struct {
 		at   geom.Point
 		want string
@@ -160,7 +160,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	if !box || !lane {
 		t.Errorf("shown: symbol %v, lane %v", box, lane)
 	}
-	mid, _ := geom.At(w.Sheet().Run(c.ID).Points, 0.5)
+	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
 	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y, Zoom: 1})
 	said := ""
 	for _, i := range w.Update(false).Marks.Items {

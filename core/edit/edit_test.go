@@ -630,7 +630,7 @@ func TestLanesByName(t *testing.T) {
 	for i := range 10 { // a column, as a flowchart without lanes stands
 		ids = append(ids, w.put(symbol.Process, 300, 100+float64(i)*104, fmt.Sprint("Step ", i)).ID)
 	}
-	at := func() (out []geom.Point) {
+	at := func() (out geom.Polyline) {
 		for _, id := range ids {
 			out = append(out, w.centre(id))
 		}

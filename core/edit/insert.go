@@ -32,7 +32,7 @@ func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect) (chart.Place
 	a, b := run.Points[0], run.Points[len(run.Points)-1]
 	near := math.Inf(1)
 	for k := 0; k+1 < len(run.Points); k++ {
-		if d := geom.DistTo(run.Points[k:k+2], box.Centre()); d < near {
+		if d := run.Points[k : k+2].DistTo(box.Centre()); d < near {
 			near, a, b = d, run.Points[k], run.Points[k+1]
 		}
 	}

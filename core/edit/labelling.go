@@ -36,9 +36,9 @@ func (g *labelling) command(e *Editor) (chart.Command, bool) {
 }
 
 // placeBeside is the place of a label with its middle at q, relative to a line.
-func placeBeside(pts []geom.Point, q geom.Point, box geom.Rect) *chart.LabelPlace {
-	along, on := geom.Project(pts, q)
-	_, dir := geom.At(pts, along)
+func placeBeside(pts geom.Polyline, q geom.Point, box geom.Rect) *chart.LabelPlace {
+	along, on := pts.Project(q)
+	_, dir := pts.At(along)
 	v := q.Sub(on)
 	beside := v.Y*dir.X - v.X*dir.Y // to the right of the way along
 	half := (math.Abs(dir.Y)*box.W + math.Abs(dir.X)*box.H) / 2

@@ -22,7 +22,7 @@ func (w *window) two() (a, b *chart.Step, c *chart.Connector) {
 	return a, b, p.Connectors[len(p.Connectors)-1]
 }
 
-func (w *window) runs(id string) []geom.Point { return w.Sheet().Run(id).Points }
+func (w *window) runs(id string) geom.Polyline { return w.Sheet().Run(id).Points }
 
 func TestLastUsedIsTheNext(t *testing.T) {
 	w := open(t)
@@ -358,10 +358,10 @@ func TestWaysAnew(t *testing.T) {
 		t.Errorf("it runs %s, not %s", now, straight)
 	}
 	// A way that was kept but is not what the router would find.
-	odd := &chart.Way{From: "bottom", To: "bottom", Points: [][2]float64{}}
+	odd := &chart.Way{From: "bottom", To: "bottom", Points: geom.Polyline{}}
 	ra, rb := w.Sheet().Shape(a.ID).Rect, w.Sheet().Shape(b.ID).Rect
 	for _, q := range []geom.Point{{X: ra.CX(), Y: ra.Bottom()}, {X: ra.CX(), Y: 400}, {X: rb.CX(), Y: 400}, {X: rb.CX(), Y: rb.Bottom()}} {
-		odd.Points = append(odd.Points, [2]float64{q.X, q.Y})
+		odd.Points = append(odd.Points, geom.Pt(q.X, q.Y))
 	}
 	for _, do := range []string{"reset-route", "reroute"} {
 		w.commit(chart.Command{Words: "odd", Parts: []chart.Part{{Do: "line.ways", Page: w.page, Ways: map[string]*chart.Way{c.ID: odd}}}})

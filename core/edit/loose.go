@@ -53,7 +53,7 @@ func (e *Editor) withinReach(end chart.End, but string) *chart.Step {
 		if sh.Step.ID == but || !sh.Rect.Grow(near).Contains(q) {
 			continue
 		}
-		d := geom.DistTo(outline(&sh), q)
+		d := outline(&sh).DistTo(q)
 		if in := e.Sheet().StepAt(q); in != nil && in.Step.ID == sh.Step.ID {
 			d = 0
 		}

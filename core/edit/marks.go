@@ -81,7 +81,7 @@ func (e *Editor) marks() scene.Element {
 		if !e.selected[r.Line.ID] {
 			continue
 		}
-		m.line(geom.Polyline(r.Drawn()), scene.Red, 2.4)
+		m.line(r.Drawn().Path(), scene.Red, 2.4)
 		if n := len(r.Points); n > 1 && len(e.selected) == 1 && e.typing == nil {
 			m.segments(r)
 			for _, q := range [2]geom.Point{r.Points[0], r.Points[n-1]} {

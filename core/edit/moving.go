@@ -135,7 +135,7 @@ func (g *moving) guides(e *Editor, m pen) {
 	}
 	e.construction(m, g.lines)
 	if g.into != nil { // below the step that goes into it
-		m.line(geom.Polyline(g.into.Drawn()), scene.Red, 2.4)
+		m.line(g.into.Drawn().Path(), scene.Red, 2.4)
 	}
 }
 
@@ -156,7 +156,7 @@ func (e *Editor) construction(m pen, guides []arrange.Guide) {
 		if l.Upright {
 			a, b = geom.Pt(l.At, 0), geom.Pt(l.At, p.H)
 		}
-		m.line(geom.Polyline([]geom.Point{a, b}), guideGrey, 0.8)
+		m.line(geom.Polyline{a, b}.Path(), guideGrey, 0.8)
 	}
 }
 

@@ -75,7 +75,7 @@ func (g *placing) guides(e *Editor, m pen) {
 	r, guides := g.rect(e)
 	e.construction(m, guides)
 	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
-		m.line(geom.Polyline(l.Drawn()), scene.Red, 2.4)
+		m.line(l.Drawn().Path(), scene.Red, 2.4)
 	}
 }
 

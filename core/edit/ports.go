@@ -10,14 +10,14 @@ import (
 )
 
 // outline is the closed outline of a step as drawn.
-func outline(sh *sheet.Shape) []geom.Point {
+func outline(sh *sheet.Shape) geom.Polyline {
 	pts := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y).Flatten(0.2)
 	return append(pts, pts[0])
 }
 
 // onOutline tells whether q lies on the outline of a step as drawn.
 func (e *Editor) onOutline(sh *sheet.Shape, q geom.Point) bool {
-	return geom.DistTo(outline(sh), q) <= e.reach()
+	return outline(sh).DistTo(q) <= e.reach()
 }
 
 // outlineUnder is the step whose outline q lies on.
@@ -41,7 +41,7 @@ func (e *Editor) ownPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 	for n := 1; name == "" || taken[name]; n++ {
 		name = fmt.Sprint("port-", n)
 	}
-	_, q = geom.Project(outline(sh), q)
+	_, q = outline(sh).Project(q)
 	share := func(v, from, size float64) float64 {
 		return math.Round(math.Max(0, math.Min(1, (v-from)/size))*1e4) / 1e4
 	}

@@ -62,7 +62,7 @@ func (e *Editor) typeOnSpot(s spot) {
 	case n == 0:
 		e.typeOnLine(s.line)
 	default:
-		along, _ := geom.Project(r.Points, s.at)
+		along, _ := r.Points.Project(s.at)
 		e.typeOnLabel(s.line, n, &chart.LabelPlace{Along: math.Round(along*1e4) / 1e4, Beside: -3})
 	}
 }

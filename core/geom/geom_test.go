@@ -37,7 +37,7 @@ func TestPath(t *testing.T) {
 	if s := Num(-0.001); s != "0" {
 		t.Errorf("-0.001 is written %s", s)
 	}
-	if b := Rounded([]Point{{0, 0}, {50, 0}, {50, 40}}, 6).Bounds(); b != (Rect{0, 0, 50, 40}) {
+	if b := (Polyline{{0, 0}, {50, 0}, {50, 40}}).Rounded(6).Bounds(); b != (Rect{0, 0, 50, 40}) {
 		t.Errorf("a rounded line takes %v", b)
 	}
 	if !Box(Rect{0, 0, 9, 9}).Encloses(Pt(4, 4)) || Box(Rect{0, 0, 9, 9}).Encloses(Pt(10, 4)) {
@@ -46,14 +46,14 @@ func TestPath(t *testing.T) {
 }
 
 func TestPolyline(t *testing.T) {
-	pts := []Point{{0, 0}, {10, 0}, {10, 0}, {20, 0}, {20, 30}}
-	if s := Simplify(pts); len(s) != 3 || Length(s) != 50 {
+	pts := Polyline{{0, 0}, {10, 0}, {10, 0}, {20, 0}, {20, 30}}
+	if s := pts.Simplify(); len(s) != 3 || s.Length() != 50 {
 		t.Errorf("simplified %v", s)
 	}
-	if q, dir := At(pts, 0.5); q != Pt(20, 5) || dir != Pt(0, 1) {
+	if q, dir := pts.At(0.5); q != Pt(20, 5) || dir != Pt(0, 1) {
 		t.Errorf("half way is %v going %v", q, dir)
 	}
-	if d := DistTo(pts, Pt(15, 4)); d != 4 {
+	if d := pts.DistTo(Pt(15, 4)); d != 4 {
 		t.Errorf("distance %v", d)
 	}
 }

@@ -51,8 +51,8 @@ func Box(r Rect) Path {
 	return Path{}.Move(r.X, r.Y).Line(r.Right(), r.Y).Line(r.Right(), r.Bottom()).Line(r.X, r.Bottom()).Close()
 }
 
-// Polyline is the open path through the points.
-func Polyline(pts []Point) Path {
+// Path is the open path through the points.
+func (pts Polyline) Path() Path {
 	var p Path
 	for i, q := range pts {
 		if i == 0 {
@@ -66,9 +66,9 @@ func Polyline(pts []Point) Path {
 
 // Rounded is the open path through right-angled points, corners rounded with
 // radius r, or less where a stretch is shorter than twice that.
-func Rounded(pts []Point, r float64) Path {
+func (pts Polyline) Rounded(r float64) Path {
 	if len(pts) < 3 || r == 0 {
-		return Polyline(pts)
+		return pts.Path()
 	}
 	p := Path{}.Move(pts[0].X, pts[0].Y)
 	for i := 1; i < len(pts)-1; i++ {
@@ -108,9 +108,9 @@ const swing = 3.0
 // Curved is the open path along right-angled points as one swing: each corner
 // is rounded from the middle of one stretch to the middle of the next. It stays
 // on the inner side of the corners.
-func Curved(pts []Point) Path {
+func (pts Polyline) Curved() Path {
 	if len(pts) < 3 {
-		return Polyline(pts)
+		return pts.Path()
 	}
 	p := Path{}.Move(pts[0].X, pts[0].Y)
 	last := len(pts) - 1
@@ -151,8 +151,8 @@ func (p Path) Shift(dx, dy float64) Path {
 
 // Flatten returns the path as points no farther than about tol px from it; a
 // new Move starts no new list, outlines here are single.
-func (p Path) Flatten(tol float64) []Point {
-	var out []Point
+func (p Path) Flatten(tol float64) Polyline {
+	var out Polyline
 	for _, s := range p {
 		switch s.Op {
 		case 'M', 'L':

@@ -1,13 +1,39 @@
 package geom
 
-import "math"
+import (
+	"encoding/json"
+	"math"
+)
+
+// Polyline is a line through points, px. As JSON it is a list of pairs.
+type Polyline []Point
+
+func (pts Polyline) MarshalJSON() ([]byte, error) {
+	pairs := make([][2]float64, len(pts))
+	for i, q := range pts {
+		pairs[i] = [2]float64{q.X, q.Y}
+	}
+	return json.Marshal(pairs)
+}
+
+func (pts *Polyline) UnmarshalJSON(b []byte) error {
+	var pairs [][2]float64
+	if err := json.Unmarshal(b, &pairs); err != nil {
+		return err
+	}
+	*pts = make(Polyline, len(pairs))
+	for i, q := range pairs {
+		(*pts)[i] = Pt(q[0], q[1])
+	}
+	return nil
+}
 
 // near is how far two coordinates may differ and still count as one, in px.
 const near = 1e-6
 
 // Simplify drops repeated points and points on a straight run.
-func Simplify(pts []Point) []Point {
-	out := make([]Point, 0, len(pts))
+func (pts Polyline) Simplify() Polyline {
+	out := make(Polyline, 0, len(pts))
 	for _, p := range pts {
 		if n := len(out); n > 0 && out[n-1].Dist(p) < near {
 			continue
@@ -25,7 +51,7 @@ func Simplify(pts []Point) []Point {
 }
 
 // Length is the length of the polyline in px.
-func Length(pts []Point) float64 {
+func (pts Polyline) Length() float64 {
 	l := 0.0
 	for i := 1; i < len(pts); i++ {
 		l += pts[i-1].Dist(pts[i])
@@ -35,8 +61,8 @@ func Length(pts []Point) float64 {
 
 // At returns the point at the share t (0..1) of the polyline's length, and the
 // direction of travel there.
-func At(pts []Point, t float64) (Point, Point) {
-	want := Length(pts) * math.Max(0, math.Min(1, t))
+func (pts Polyline) At(t float64) (Point, Point) {
+	want := pts.Length() * math.Max(0, math.Min(1, t))
 	for i := 1; i < len(pts); i++ {
 		a, b := pts[i-1], pts[i]
 		l := a.Dist(b)
@@ -53,7 +79,7 @@ func At(pts []Point, t float64) (Point, Point) {
 }
 
 // DistTo is the distance from q to the nearest point of the polyline.
-func DistTo(pts []Point, q Point) float64 {
+func (pts Polyline) DistTo(q Point) float64 {
 	best := math.Inf(1)
 	for i := 1; i < len(pts); i++ {
 		a, b := pts[i-1], pts[i]
@@ -69,7 +95,7 @@ func DistTo(pts []Point, q Point) float64 {
 
 // Crossings counts the places where a stretch of one right-angled line crosses
 // one of the other, inside both.
-func Crossings(a, b []Point) int {
+func (a Polyline) Crossings(b Polyline) int {
 	n := 0
 	for i := 1; i < len(a); i++ {
 		r := Span(a[i-1], a[i])
@@ -123,8 +149,8 @@ func cut(p, q, r, s Point) (t, u float64, ok bool) {
 
 // Beside is the right-angled or straight line that runs d px to the left of
 // another one.
-func Beside(pts []Point, d float64) []Point {
-	out := make([]Point, len(pts))
+func (pts Polyline) Beside(d float64) Polyline {
+	out := make(Polyline, len(pts))
 	left := func(a, b Point) Point {
 		l := a.Dist(b)
 		if l == 0 {
@@ -149,12 +175,12 @@ func Beside(pts []Point, d float64) []Point {
 
 // Project is the place of the polyline nearest to q: the share of its length
 // (0..1) and the point.
-func Project(pts []Point, q Point) (float64, Point) {
+func (pts Polyline) Project(q Point) (float64, Point) {
 	share, at := 0.0, Point{}
 	if len(pts) > 0 {
 		at = pts[0]
 	}
-	best, done, all := math.Inf(1), 0.0, Length(pts)
+	best, done, all := math.Inf(1), 0.0, pts.Length()
 	for i := 1; i < len(pts); i++ {
 		a, b := pts[i-1], pts[i]
 		l := a.Dist(b)
@@ -169,4 +195,23 @@ func Project(pts []Point, q Point) (float64, Point) {
 		done += l
 	}
 	return math.Min(1, share), at
+}
+
+// Bounds is the room that the line takes.
+func (pts Polyline) Bounds() Rect {
+	var r Rect
+	for k := 1; k < len(pts); k++ {
+		r = r.Union(Span(pts[k-1], pts[k]))
+	}
+	return r
+}
+
+// Meets tells whether the line runs through a place.
+func (pts Polyline) Meets(r Rect) bool {
+	for k := 1; k < len(pts); k++ {
+		if SegmentIn(pts[k-1], pts[k], r) {
+			return true
+		}
+	}
+	return false
 }

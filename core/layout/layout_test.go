@@ -150,7 +150,7 @@ func TestLayoutForgetsWays(t *testing.T) {
 	for i, id := range []string{"a", "b"} {
 		p.Steps = append(p.Steps, &chart.Step{ID: id, Symbol: symbol.Process, X: 100, Y: 300 - float64(i)*100, W: 100, H: 50})
 	}
-	p.Connectors = []*chart.Connector{{ID: "ab", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow, Way: &chart.Way{Points: [][2]float64{{0, 0}, {9, 9}}}}}
+	p.Connectors = []*chart.Connector{{ID: "ab", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow, Way: &chart.Way{Points: geom.Polyline{{X: 0, Y: 0}, {X: 9, Y: 9}}}}}
 	cmd, ok := Page(p, Down)
 	if !ok {
 		t.Fatal("not laid out")

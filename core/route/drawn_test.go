@@ -162,7 +162,7 @@ func offOutline(b Box, q geom.Point) bool {
 	o := b.Kind.Outline(b.Rect.W, b.Rect.H).Shift(b.Rect.X, b.Rect.Y).Flatten(0.1)
 	least := math.Inf(1)
 	for i := range o {
-		least = min(least, geom.DistTo([]geom.Point{o[i], o[(i+1)%len(o)]}, q))
+		least = min(least, geom.Polyline{o[i], o[(i+1)%len(o)]}.DistTo(q))
 	}
 	return least > 0.1
 }

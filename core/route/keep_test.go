@@ -83,7 +83,7 @@ func TestKeep(t *testing.T) {
 func TestUnfitWays(t *testing.T) {
 	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 200, 100)}, Lines: []Line{{ID: "ab", From: End{Box: 0}, To: End{Box: 1}}}}
 	free := fmt.Sprint(new(Router).Routes(p))
-	fits := Route{FromPort: "bottom", ToPort: "bottom", Points: []geom.Point{{X: 50, Y: 50}, {X: 50, Y: 200}, {X: 450, Y: 200}, {X: 450, Y: 50}}}
+	fits := Route{FromPort: "bottom", ToPort: "bottom", Points: geom.Polyline{{X: 50, Y: 50}, {X: 50, Y: 200}, {X: 450, Y: 200}, {X: 450, Y: 50}}}
 	for _, c := range []struct {
 		name string
 		fits bool
@@ -179,12 +179,12 @@ func TestMiddleOfWhatWasChanged(t *testing.T) {
 func TestDisentangle(t *testing.T) {
 	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0), box("c", 0, 300), box("d", 400, 300)}}
 	down := func(x float64) *Route {
-		return &Route{FromPort: "right", ToPort: "left", Points: []geom.Point{{X: 100, Y: 25}, {X: x, Y: 25}, {X: x, Y: 325}, {X: 400, Y: 325}}}
+		return &Route{FromPort: "right", ToPort: "left", Points: geom.Polyline{{X: 100, Y: 25}, {X: x, Y: 25}, {X: x, Y: 325}, {X: 400, Y: 325}}}
 	}
 	up := func(x float64) *Route {
-		return &Route{FromPort: "right", ToPort: "left", Points: []geom.Point{{X: 100, Y: 325}, {X: x, Y: 325}, {X: x, Y: 25}, {X: 400, Y: 25}}}
+		return &Route{FromPort: "right", ToPort: "left", Points: geom.Polyline{{X: 100, Y: 325}, {X: x, Y: 325}, {X: x, Y: 25}, {X: 400, Y: 25}}}
 	}
-	across := &Route{FromPort: "top", ToPort: "bottom", Points: []geom.Point{{X: 50, Y: 300}, {X: 50, Y: 170}, {X: 450, Y: 170}, {X: 450, Y: 50}}}
+	across := &Route{FromPort: "top", ToPort: "bottom", Points: geom.Polyline{{X: 50, Y: 300}, {X: 50, Y: 170}, {X: 450, Y: 170}, {X: 450, Y: 50}}}
 	for _, c := range []struct {
 		other *Route
 		from  int

@@ -98,7 +98,7 @@ func TestLabelOfALongLine(t *testing.T) {
 		t.Errorf("%d units of work", done)
 	}
 	for _, l := range out[0].Labels {
-		if d := geom.DistTo(out[0].Points, l.Centre()); d > 40 {
+		if d := out[0].Points.DistTo(l.Centre()); d > 40 {
 			t.Errorf("the label at %v stands %g px off its line", l, d)
 		}
 	}

@@ -41,7 +41,7 @@ func TestGeneratedPages(t *testing.T) {
 			a, b := x.Points[0], x.Points[len(x.Points)-1]
 			direct := math.Abs(a.X-b.X) + math.Abs(a.Y-b.Y)
 			all++
-			if geom.Length(x.Points) > 1.5*direct+1 {
+			if x.Points.Length() > 1.5*direct+1 {
 				long++
 			}
 		}

@@ -69,7 +69,7 @@ func Border(s *sheet.Sheet) Element {
 	for i := range heads {
 		x := cell(s, i).X
 		if i > 0 {
-			e.Items = append(e.Items, stroke(geom.Polyline([]geom.Point{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}), 1.2))
+			e.Items = append(e.Items, stroke(geom.Polyline{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}.Path(), 1.2))
 		}
 		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Regular, 11, Quiet), bodies[i])
 	}

@@ -23,22 +23,22 @@ func SymbolIcon(k symbol.Kind, w, h float64) Element {
 
 // KindIcon shows how a kind of connector runs, for a button of w x h px.
 func KindIcon(k chart.Kind, w, h float64) Element {
-	pts := []geom.Point{{X: 2, Y: h - 4}, {X: w / 2, Y: h - 4}, {X: w / 2, Y: 4}, {X: w - 2, Y: 4}}
+	pts := geom.Polyline{{X: 2, Y: h - 4}, {X: w / 2, Y: h - 4}, {X: w / 2, Y: 4}, {X: w - 2, Y: 4}}
 	switch k {
 	case chart.Straight:
-		pts = []geom.Point{pts[0], pts[3]}
+		pts = geom.Polyline{pts[0], pts[3]}
 	case chart.Wide:
 		m := h / 2
-		p := geom.Polyline([]geom.Point{
+		p := geom.Polyline{
 			{X: 2, Y: m - 3}, {X: w - 9, Y: m - 3}, {X: w - 9, Y: m - 6}, {X: w - 2, Y: m},
 			{X: w - 9, Y: m + 6}, {X: w - 9, Y: m + 3}, {X: 2, Y: m + 3},
-		}).Close()
+		}.Path().Close()
 		return Element{Class: "icon", Items: []Item{{Path: p, Stroke: Ink, Weight: 1.4}}}
 	}
-	p := geom.Polyline(pts)
+	p := pts.Path()
 	switch k {
 	case chart.Rounded:
-		p = geom.Rounded(pts, 5)
+		p = pts.Rounded(5)
 	case chart.Curved:
 		p = geom.Path{}.Move(pts[0].X, pts[0].Y).Curve(pts[1], pts[2], pts[3])
 	}
@@ -49,7 +49,7 @@ func KindIcon(k chart.Kind, w, h float64) Element {
 // w x h px.
 func LookIcon(look chart.Look, w, h float64) Element {
 	c := &chart.Connector{ID: "icon", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow, Look: &look}
-	el := LineOnly(&sheet.Run{Line: c, Points: []geom.Point{{X: 3, Y: h / 2}, {X: w - 3, Y: h / 2}}})
+	el := LineOnly(&sheet.Run{Line: c, Points: geom.Polyline{{X: 3, Y: h / 2}, {X: w - 3, Y: h / 2}}})
 	el.Class = "icon"
 	return el
 }

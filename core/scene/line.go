@@ -32,7 +32,7 @@ func Line(s *sheet.Sheet, r *sheet.Run) Element {
 		}
 	}
 	if r.Through && len(r.Points) >= 2 {
-		m, _ := geom.At(r.Points, 0.5)
+		m, _ := r.Points.At(0.5)
 		e.Items = append(
 			e.Items,
 			Item{Path: geom.Path{}.Move(m.X-5, m.Y-5).Line(m.X+5, m.Y+5).Move(m.X-5, m.Y+5).Line(m.X+5, m.Y-5), Stroke: Red, Weight: 1.5},
@@ -52,7 +52,7 @@ func LineOnly(r *sheet.Run) Element {
 
 // line draws a connector of any kind but the broad one.
 func (l Look) line(r *sheet.Run) []Item {
-	pts := append([]geom.Point(nil), r.Points...)
+	pts := append(geom.Polyline(nil), r.Points...)
 	n := len(pts)
 	start, cut := l.mark(l.Start, pts[1], pts[0], l.Colour)
 	pts[0] = shorten(pts[1], pts[0], cut)
@@ -72,24 +72,24 @@ func shorten(a, b geom.Point, by float64) geom.Point {
 }
 
 // wide is the outline of a broad arrow along the points.
-func (l Look) wide(pts []geom.Point) Item {
+func (l Look) wide(pts geom.Polyline) Item {
 	n := len(pts)
 	head := l.End != chart.Bare
 	tail := l.Start != chart.Bare
-	body := append([]geom.Point(nil), pts...)
+	body := append(geom.Polyline(nil), pts...)
 	if head {
 		body[n-1] = shorten(pts[n-2], pts[n-1], headRoom(pts[n-2].Dist(pts[n-1])))
 	}
 	if tail {
 		body[0] = shorten(body[1], pts[0], headRoom(pts[0].Dist(pts[1])))
 	}
-	left, right := geom.Beside(body, sheet.WideHalf), geom.Beside(body, -sheet.WideHalf)
-	barbs := func(a, b geom.Point, tip geom.Point) []geom.Point { // from the left side round to the right one
+	left, right := body.Beside(sheet.WideHalf), body.Beside(-sheet.WideHalf)
+	barbs := func(a, b geom.Point, tip geom.Point) geom.Polyline { // from the left side round to the right one
 		u := geom.Pt((b.X-a.X)/a.Dist(b), (b.Y-a.Y)/a.Dist(b))
 		half := sheet.WideHalf + (headHalf-sheet.WideHalf)*b.Dist(tip)/sheet.HeadLong // a short head is narrower, too
-		return []geom.Point{b.Add(geom.Pt(u.Y*half, -u.X*half)), tip, b.Add(geom.Pt(-u.Y*half, u.X*half))}
+		return geom.Polyline{b.Add(geom.Pt(u.Y*half, -u.X*half)), tip, b.Add(geom.Pt(-u.Y*half, u.X*half))}
 	}
-	out := append([]geom.Point(nil), left...)
+	out := append(geom.Polyline(nil), left...)
 	if head && body[n-1] != pts[n-1] {
 		out = append(out, barbs(body[n-2], body[n-1], pts[n-1])...)
 	}
@@ -102,7 +102,7 @@ func (l Look) wide(pts []geom.Point) Item {
 	for i, q := range out {
 		out[i] = geom.Pt(geom.Round2(q.X), geom.Round2(q.Y))
 	}
-	return Item{Path: geom.Polyline(out).Close(), Fill: Paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
+	return Item{Path: out.Path().Close(), Fill: Paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
 }
 
 // headRoom is how long the head on a segment is: short of the body's corner.
@@ -157,7 +157,7 @@ func LabelLines(r *sheet.Run, i int) []Item {
 }
 
 // frayed marks a loose end: three short strands in red.
-func frayed(pts []geom.Point, atEnd bool) Item {
+func frayed(pts geom.Polyline, atEnd bool) Item {
 	b, a := pts[0], pts[0]
 	if len(pts) > 1 {
 		a = pts[1]

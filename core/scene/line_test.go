@@ -53,8 +53,8 @@ func TestMarks(t *testing.T) {
 // A curve stays inside the corners of its right-angled route and ends along it;
 // a broad arrow is one closed outline with its tip at the end.
 func TestCurvesAndBroadArrows(t *testing.T) {
-	pts := []geom.Point{{X: 0, Y: 0}, {X: 100, Y: 0}, {X: 100, Y: 80}, {X: 220, Y: 80}}
-	curve := geom.Curved(pts).Flatten(0.2)
+	pts := geom.Polyline{{X: 0, Y: 0}, {X: 100, Y: 0}, {X: 100, Y: 80}, {X: 220, Y: 80}}
+	curve := pts.Curved().Flatten(0.2)
 	for _, q := range curve {
 		if !geom.Span(pts[0], pts[3]).Grow(1e-6).Contains(q) {
 			t.Errorf("the curve leaves its route at %v", q)

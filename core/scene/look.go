@@ -70,7 +70,7 @@ func (l Look) mark(m chart.Mark, a, b geom.Point, colour string) ([]Item, float6
 		back, side = back*k, side*k
 		return geom.Pt(geom.Round2(b.X-u.X*back-u.Y*side), geom.Round2(b.Y-u.Y*back+u.X*side))
 	}
-	line := func(ps ...geom.Point) Item { return Item{Path: geom.Polyline(ps), Stroke: colour, Weight: l.Weight} }
+	line := func(ps ...geom.Point) Item { return Item{Path: geom.Polyline(ps).Path(), Stroke: colour, Weight: l.Weight} }
 	bar := func(back float64) Item { return line(at(back, -barHalf), at(back, barHalf)) }
 	circle := func(back float64, fill string) Item {
 		c := at(back, 0)
@@ -79,14 +79,14 @@ func (l Look) mark(m chart.Mark, a, b geom.Point, colour string) ([]Item, float6
 	foot := line(at(0, -footHalf), at(footLong, 0), at(0, footHalf))
 	switch m {
 	case chart.Arrow:
-		tip := geom.Polyline([]geom.Point{at(0, 0), at(arrowLong, arrowHalf), at(arrowNotch, 0), at(arrowLong, -arrowHalf)}).Close()
+		tip := geom.Polyline{at(0, 0), at(arrowLong, arrowHalf), at(arrowNotch, 0), at(arrowLong, -arrowHalf)}.Path().Close()
 		return []Item{{Path: tip, Fill: colour}}, arrowNotch * k
 	case chart.OpenArrow:
 		return []Item{line(at(arrowLong, arrowHalf), at(0.7, 0), at(arrowLong, -arrowHalf))}, 0.7 * k
 	case chart.Dot:
 		return []Item{circle(ring, colour)}, ring * k
 	case chart.Diamond:
-		p := geom.Polyline([]geom.Point{at(0, 0), at(7, arrowHalf), at(14, 0), at(7, -arrowHalf)}).Close()
+		p := geom.Polyline{at(0, 0), at(7, arrowHalf), at(14, 0), at(7, -arrowHalf)}.Path().Close()
 		return []Item{{Path: p, Fill: colour}}, 14 * k
 	case chart.Bar:
 		b := bar(3)

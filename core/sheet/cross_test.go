@@ -99,7 +99,7 @@ func TestMarksKeepClear(t *testing.T) {
 		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("w", i), From: chart.End{Step: a}, To: chart.End{Step: b}, Meaning: chart.Flow})
 	}
 	s := compose(c)
-	var at []geom.Point
+	var at geom.Polyline
 	for i := range s.Lines {
 		r := &s.Lines[i]
 		for _, h := range r.Hops {
@@ -145,7 +145,7 @@ func TestMarksOnSlantedLinesAndCurves(t *testing.T) {
 	if len(r.Hops) != 1 || len(s.Run("level").Hops) != 0 {
 		t.Fatalf("the slanted aside yields at %v", r.Hops)
 	}
-	var ends []geom.Point // of the parts that are drawn
+	var ends geom.Polyline // of the parts that are drawn
 	for _, k := range r.Path(r.Points) {
 		ends = append(ends, k.P[0])
 	}

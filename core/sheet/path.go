@@ -20,25 +20,25 @@ const (
 
 // Path is a connector's line through the points, which are the run's own but
 // for what its ends cut off, with a mark wherever it yields.
-func (r *Run) Path(pts []geom.Point) geom.Path { return r.marked(r.bare(pts)) }
+func (r *Run) Path(pts geom.Polyline) geom.Path { return r.marked(r.bare(pts)) }
 
 // bare is the line without marks.
-func (r *Run) bare(pts []geom.Point) geom.Path {
+func (r *Run) bare(pts geom.Polyline) geom.Path {
 	switch r.Line.Kind {
 	case chart.Straight:
-		return geom.Polyline(pts)
+		return pts.Path()
 	case chart.Curved:
-		return geom.Curved(pts)
+		return pts.Curved()
 	case chart.Square:
-		return geom.Polyline(pts)
+		return pts.Path()
 	}
-	return geom.Rounded(pts, corner)
+	return pts.Rounded(corner)
 }
 
 // Drawn is the line as it is drawn: its points, and for a curve points on it.
-func (r *Run) Drawn() []geom.Point {
+func (r *Run) Drawn() geom.Polyline {
 	if r.Line.Kind == chart.Curved {
-		return geom.Curved(r.Points).Flatten(0.2)
+		return r.Points.Curved().Flatten(0.2)
 	}
 	return r.Points
 }

@@ -41,7 +41,7 @@ type Shape struct {
 // Run is a connector as drawn.
 type Run struct {
 	Line             *chart.Connector
-	Points           []geom.Point
+	Points           geom.Polyline
 	FromPort, ToPort string // "" at a loose end
 	Through          bool   // no way around: drawn straight through
 	Plain            bool   // no way was searched: drawn straight through
@@ -366,7 +366,7 @@ func (s *Sheet) RunAt(q geom.Point, reach float64) *Run {
 				return r
 			}
 		}
-		d := geom.DistTo(r.Drawn(), q)
+		d := r.Drawn().DistTo(q)
 		if r.Line.Kind == chart.Wide {
 			d = max(0, d-WideHalf)
 		}

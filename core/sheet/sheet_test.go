@@ -49,7 +49,7 @@ func TestComposerKeepsNoHistory(t *testing.T) {
 	c.Pages[0].Steps[1].X = 260
 	a, b := used.Compose(c, c.Pages[0]), fresh.Compose(c, c.Pages[0])
 	for i := range a.Lines {
-		if geom.Polyline(a.Lines[i].Points).String() != geom.Polyline(b.Lines[i].Points).String() {
+		if a.Lines[i].Points.Path().String() != b.Lines[i].Points.Path().String() {
 			t.Errorf("%v and %v", a.Lines[i].Points, b.Lines[i].Points)
 		}
 	}
@@ -67,7 +67,7 @@ func TestHits(t *testing.T) {
 		t.Error("the corner of a decision's box is no part of it")
 	}
 	r := s.Run("c")
-	m, _ := geom.At(r.Points, 0.5)
+	m, _ := r.Points.At(0.5)
 	if got := s.RunAt(m.Add(geom.Pt(0, 4)), 6); got == nil || got.Line.ID != "c" {
 		t.Error("a connector is not hit near its middle")
 	}

@@ -4,7 +4,6 @@ import (
 	"slices"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/geom"
 	"plaintracer/core/route"
 )
 
@@ -72,11 +71,7 @@ func (r *Run) way() *chart.Way {
 	if r.Through || r.Line.Kind == chart.Straight {
 		return nil
 	}
-	w := &chart.Way{From: r.FromPort, To: r.ToPort, Points: make([][2]float64, len(r.Points))}
-	for k, q := range r.Points {
-		w.Points[k] = [2]float64{q.X, q.Y}
-	}
-	return w
+	return &chart.Way{From: r.FromPort, To: r.ToPort, Points: r.Points}
 }
 
 func sameWay(a, b *chart.Way) bool {
@@ -91,9 +86,5 @@ func routeOf(w *chart.Way) *route.Route {
 	if w == nil {
 		return nil
 	}
-	out := &route.Route{FromPort: w.From, ToPort: w.To, Points: make([]geom.Point, len(w.Points))}
-	for k, q := range w.Points {
-		out.Points[k] = geom.Pt(q[0], q[1])
-	}
-	return out
+	return &route.Route{FromPort: w.From, ToPort: w.To, Points: w.Points}
 }

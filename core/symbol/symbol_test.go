@@ -10,7 +10,7 @@ import (
 // Points that each outline must pass through, worked out by hand from the
 // drawing of the symbol in ISO 5807:1985 (proportions are our own), for a
 // symbol of 120 x 60.
-var onOutline = map[Kind][]geom.Point{
+var onOutline = map[Kind]geom.Polyline{
 	// Half circles of radius 30 at both ends: 30 - 30/sqrt 2 = 8.787 in from the corner.
 	Terminator: {{X: 60, Y: 0}, {X: 0, Y: 30}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 30, Y: 0}, {X: 90, Y: 60}, {X: 8.787, Y: 8.787}, {X: 111.213, Y: 51.213}},
 	Process:    {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
@@ -52,7 +52,7 @@ func TestOutlines(t *testing.T) {
 		o := i.Kind.Outline(120, 60)
 		pts := o.Flatten(0.001)
 		for _, q := range want {
-			if d := geom.DistTo(append(pts, pts[0]), q); d > 0.02 {
+			if d := geom.Polyline(append(pts, pts[0])).DistTo(q); d > 0.02 {
 				t.Errorf("%s: (%v, %v) is %.3f px off the outline", i.Kind, q.X, q.Y, d)
 			}
 		}
@@ -84,7 +84,7 @@ func TestPorts(t *testing.T) {
 					if p.Side == Left || p.Side == Right {
 						slid = q.Y - p.At.Y
 					}
-					if d := geom.DistTo(pts, q); d > 0.1 || math.Abs(slid-s) > 0.01 {
+					if d := pts.DistTo(q); d > 0.1 || math.Abs(slid-s) > 0.01 {
 						t.Errorf("%s %v: port %s slid by %v is at %v, %.2f px off the outline", i.Kind, size, p.Name, s, q, d)
 					}
 				}

@@ -28,25 +28,25 @@ type Lines struct {
 	p      *find.Page
 	blocks []find.Block // labels that lines make way for
 	paths  []*find.Path
-	points [][]geom.Point // per line
-	among  []int          // the lines that may move, and those that they could come near to
-	pass                  // the last one
+	points []geom.Polyline // per line
+	among  []int           // the lines that may move, and those that they could come near to
+	pass                   // the last one
 }
 
 // nudged moves the segments of the paths, and leaves room to the blocks.
 func nudged(f *find.Finder, paths []*find.Path, blocks []find.Block) *Lines {
-	n := &Lines{f: f, p: f.Page, blocks: blocks, paths: paths, points: make([][]geom.Point, len(paths))}
+	n := &Lines{f: f, p: f.Page, blocks: blocks, paths: paths, points: make([]geom.Polyline, len(paths))}
 	var rooms []geom.Rect
 	for _, p := range paths {
 		if p.Hold != find.Firm {
-			rooms = append(rooms, find.Bounds(p.Points).Grow(3*farthest))
+			rooms = append(rooms, p.Points.Bounds().Grow(3*farthest))
 		}
 	}
 	for i, p := range paths {
 		if n.points[i] = p.Points; p.Hold != find.Firm {
 			n.points[i] = slices.Clone(p.Points)
 		}
-		if p.Hold != find.Firm || len(rooms) > 0 && slices.ContainsFunc(rooms, find.Bounds(p.Points).Overlaps) {
+		if p.Hold != find.Firm || len(rooms) > 0 && slices.ContainsFunc(rooms, p.Points.Bounds().Overlaps) {
 			n.among = append(n.among, i)
 		}
 	}
@@ -64,7 +64,7 @@ func (n *Lines) Routes() []find.Route {
 }
 
 // finish is line i with its ends on the outlines, two decimals.
-func (n *Lines) finish(i int) []geom.Point {
+func (n *Lines) finish(i int) geom.Polyline {
 	p, l := n.paths[i], &n.p.Lines[i]
 	if p.Hold == find.Firm {
 		return n.points[i]
@@ -77,7 +77,7 @@ func (n *Lines) finish(i int) []geom.Point {
 	for k, q := range pts {
 		pts[k] = find.Round(q)
 	}
-	out := geom.Simplify(pts)
+	out := pts.Simplify()
 	if len(out) == 1 { // both ends at one place: a line all the same
 		out = append(out, out[0])
 	}

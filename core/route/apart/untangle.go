@@ -113,9 +113,9 @@ func untangle(f *find.Finder, paths []*find.Path) (*Lines, []clash) {
 }
 
 // around are the segments of others that run nearer than reach to the room of line i.
-func around(lines [][]geom.Point, i int, reach float64) []find.Wall {
+func around(lines []geom.Polyline, i int, reach float64) []find.Wall {
 	var out []find.Wall
-	room := find.Bounds(lines[i]).Grow(reach + find.Gap)
+	room := lines[i].Bounds().Grow(reach + find.Gap)
 	for j, pts := range lines {
 		for k := 1; k < len(pts) && j != i; k++ {
 			if room.Overlaps(geom.Span(pts[k-1], pts[k])) {

@@ -134,7 +134,7 @@ func (n *Lines) firmBeside(clashes []clash) []int {
 func (n *Lines) firmOn(b find.Block) []int {
 	var out []int
 	for j, p := range n.paths {
-		if p.Hold == find.Firm && j != b.Line && find.Meets(p.Points, b.Rect.Grow(labelRoom)) {
+		if p.Hold == find.Firm && j != b.Line && p.Points.Meets(b.Rect.Grow(labelRoom)) {
 			out = append(out, j)
 		}
 	}

@@ -55,7 +55,7 @@ func (p *Path) straighten(boxes []geom.Rect, meet func(geom.Rect)) {
 			return
 		}
 	}
-	p.Points = []geom.Point{q, r}
+	p.Points = geom.Polyline{q, r}
 	p.Cost = cost(p.Points)
 }
 

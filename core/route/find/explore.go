@@ -101,7 +101,7 @@ func (x *explorer) search(noFrom, noTo Sides, walls []Wall, most bound) *Path {
 }
 
 // find searches among the obstacles that are known now.
-func (x *explorer) find(noFrom, noTo Sides, most bound) ([]geom.Point, *Gate, *Gate) {
+func (x *explorer) find(noFrom, noTo Sides, most bound) (geom.Polyline, *Gate, *Gate) {
 	x.outs = x.f.gates(x.outs, &x.l.From, noFrom, x.ground.boxes, true)
 	x.ins = x.f.gates(x.ins, &x.l.To, noTo, x.ground.boxes, false)
 	from, to := x.outs, x.ins
@@ -113,7 +113,7 @@ func (x *explorer) find(noFrom, noTo Sides, most bound) ([]geom.Point, *Gate, *G
 
 // settle takes a path that is clear of all obstacles, and moves its segments to where they
 // stand well. What is met on the way makes it think again of that, not of the path.
-func (x *explorer) settle(p *Path, pts []geom.Point) {
+func (x *explorer) settle(p *Path, pts geom.Polyline) {
 	for known := -1; known < len(x.known); {
 		known = len(x.known)
 		p.Points = append(p.Points[:0], pts...)

@@ -7,7 +7,7 @@ import (
 
 // Path is how one line runs, blind to all others.
 type Path struct {
-	Points   []geom.Point
+	Points   geom.Polyline
 	From, To Gate
 	Cost     float64
 	Through  bool  // there is no way around: it runs straight through
@@ -88,7 +88,7 @@ func (f *Finder) Apart(i int, like *Path, walls []Wall) *Path {
 
 // Clear tells whether a line may run along the points: they enter no box but those that
 // it ends at, there, or in.
-func (f *Finder) Clear(l *Line, pts []geom.Point) bool {
+func (f *Finder) Clear(l *Line, pts geom.Polyline) bool {
 	ok := true
 	for k := 1; k < len(pts) && ok; k++ {
 		f.Near.Near(geom.Span(pts[k-1], pts[k]), func(b int) {
@@ -123,6 +123,6 @@ func (f *Finder) path(i int, noFrom, noTo Sides, most bound, like *Path) *Path {
 }
 
 // cost is what a path costs in length and bends.
-func cost(pts []geom.Point) float64 {
-	return geom.Length(pts) + bendCost*float64(len(pts)-2)
+func cost(pts geom.Polyline) float64 {
+	return pts.Length() + bendCost*float64(len(pts)-2)
 }

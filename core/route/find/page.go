@@ -87,7 +87,7 @@ type Page struct {
 
 // Route is how one line runs.
 type Route struct {
-	Points   []geom.Point
+	Points   geom.Polyline
 	FromPort string // "" at a loose end
 	ToPort   string
 	Through  bool        // no way around was there: drawn straight through
@@ -116,25 +116,6 @@ func (p *Page) Bounds() geom.Rect {
 		bounds = bounds.Union(b.Rect)
 	}
 	return bounds
-}
-
-// Bounds is the room that a line takes.
-func Bounds(pts []geom.Point) geom.Rect {
-	var r geom.Rect
-	for k := 1; k < len(pts); k++ {
-		r = r.Union(geom.Span(pts[k-1], pts[k]))
-	}
-	return r
-}
-
-// Meets tells whether a line runs through a place.
-func Meets(pts []geom.Point, r geom.Rect) bool {
-	for k := 1; k < len(pts); k++ {
-		if geom.SegmentIn(pts[k-1], pts[k], r) {
-			return true
-		}
-	}
-	return false
 }
 
 // Round gives a point two decimals.

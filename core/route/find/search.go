@@ -38,7 +38,7 @@ type searcher struct {
 	now    uint32
 	heap   queue
 	looked int // states, since ever
-	points []geom.Point
+	points geom.Polyline
 }
 
 // far lies beyond every coordinate of a page, px.
@@ -71,7 +71,7 @@ type mark struct {
 // none within the bound. Cost is length, bends and segments inside the margin of
 // a box. The path runs along the pins one after the other: a state is a place, a
 // heading and how many pins lie behind.
-func (s *searcher) find(g *ground, from, to []Gate, most bound, m *Meter) ([]geom.Point, *Gate, *Gate) {
+func (s *searcher) find(g *ground, from, to []Gate, most bound, m *Meter) (geom.Polyline, *Gate, *Gate) {
 	s.goals, s.pins, s.most = s.goals[:0], g.pins, most
 	for i := range to {
 		s.goals = append(s.goals, newGoal(&to[i]))
@@ -293,7 +293,7 @@ func (s *searcher) ahead(x, y int, h symbol.Side, on int32) (int, int, float64) 
 }
 
 // trace reads the path back from its last state.
-func (s *searcher) trace(st int, from []Gate, g *Gate) ([]geom.Point, *Gate, *Gate) {
+func (s *searcher) trace(st int, from []Gate, g *Gate) (geom.Polyline, *Gate, *Gate) {
 	pts := append(s.points[:0], g.Port)
 	for {
 		_, x, y := s.place(st)
@@ -308,7 +308,7 @@ func (s *searcher) trace(st int, from []Gate, g *Gate) ([]geom.Point, *Gate, *Ga
 			f := &from[-1-prev]
 			s.points = append(pts, f.Port)
 			slices.Reverse(s.points)
-			return geom.Simplify(s.points), f, g
+			return s.points.Simplify(), f, g
 		}
 		st = prev
 	}

@@ -14,8 +14,9 @@ func (f *Finder) around(l *Line) *Path {
 	if !p.From.Loose && (p.From.Side == symbol.Top || p.From.Side == symbol.Bottom) {
 		mid = geom.Pt(a.X, b.Y)
 	}
-	if p.Points = geom.Simplify([]geom.Point{a, mid, b}); len(p.Points) < 2 {
-		p.Points = []geom.Point{a, b}
+	p.Points = geom.Polyline{a, mid, b}.Simplify()
+	if len(p.Points) < 2 {
+		p.Points = geom.Polyline{a, b}
 	}
 	p.Cost = cost(p.Points) + 1e6
 	return p
@@ -41,7 +42,7 @@ func (f *Finder) straight(l *Line) *Path {
 			b = leaves(f.Page.Boxes[l.To.Box], mb, ma)
 		}
 	}
-	p.Points = []geom.Point{Round(a), Round(b)}
+	p.Points = geom.Polyline{Round(a), Round(b)}
 	p.Cost = cost(p.Points)
 	return p
 }

@@ -46,7 +46,7 @@ func (o *last) compare(p *find.Page, now []labels) {
 			o.known = false
 			return
 		}
-		o.bounds = append(o.bounds, find.Bounds(b.points))
+		o.bounds = append(o.bounds, b.points.Bounds())
 		switch {
 		case o.from[i] != l.From.Box:
 			o.touched = unlike(unlike(o.touched, a.points, nil), b.points, nil)
@@ -58,7 +58,7 @@ func (o *last) compare(p *find.Page, now []labels) {
 }
 
 // unlike adds to a list the segments of a line that another one does not have.
-func unlike(list []geom.Rect, pts, other []geom.Point) []geom.Rect {
+func unlike(list []geom.Rect, pts, other geom.Polyline) []geom.Rect {
 next:
 	for k := 1; k < len(pts); k++ {
 		for j := 1; j < len(other); j++ {

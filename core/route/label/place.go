@@ -44,7 +44,7 @@ type Placer struct {
 
 // labels are where the labels of a line were put, and what that rests on.
 type labels struct {
-	points []geom.Point
+	points geom.Polyline
 	wanted []find.Label
 	at     []geom.Rect
 	hit    []bool // another line lies there

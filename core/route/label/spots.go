@@ -8,8 +8,8 @@ import (
 )
 
 // spot is where a hand put the label.
-func spot(l *find.Label, pts []geom.Point) geom.Rect {
-	c, dir := geom.At(pts, l.Along)
+func spot(l *find.Label, pts geom.Polyline) geom.Rect {
+	c, dir := pts.At(l.Along)
 	if l.Beside != 0 {
 		half := (math.Abs(dir.Y)*l.W + math.Abs(dir.X)*l.H) / 2
 		d := l.Beside + math.Copysign(half, l.Beside)
@@ -20,7 +20,7 @@ func spot(l *find.Label, pts []geom.Point) geom.Rect {
 
 // inside is the middle of the longest segment; on an upright one the label is
 // turned.
-func inside(l *find.Label, pts []geom.Point) geom.Rect {
+func inside(l *find.Label, pts geom.Polyline) geom.Rect {
 	a, b := pts[0], pts[len(pts)-1]
 	for k := 0; k+1 < len(pts); k++ {
 		if k == 0 || pts[k].Dist(pts[k+1]) > a.Dist(b) {
@@ -37,7 +37,7 @@ func inside(l *find.Label, pts []geom.Point) geom.Rect {
 // spots calls try for the places of a label along a line, with how far each is
 // from where the label would best stand. try answers what the best so far
 // costs; places that cannot be better are passed over.
-func spots(pts []geom.Point, s *find.Label, atStart bool, nth float64, try func(geom.Rect, float64) float64) {
+func spots(pts geom.Polyline, s *find.Label, atStart bool, nth float64, try func(geom.Rect, float64) float64) {
 	longest, done := 0, 0.0
 	for k := 0; k+1 < len(pts); k++ {
 		if pts[k].Dist(pts[k+1]) > pts[longest].Dist(pts[longest+1]) {
@@ -123,7 +123,7 @@ func spots(pts []geom.Point, s *find.Label, atStart bool, nth float64, try func(
 		}
 		done += l
 	}
-	if len(pts) < 2 || geom.Length(pts) < 1e-9 {
+	if len(pts) < 2 || pts.Length() < 1e-9 {
 		try(geom.Rect{X: pts[0].X, Y: pts[0].Y, W: s.W, H: s.H}, 0)
 	}
 }

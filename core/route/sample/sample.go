@@ -157,7 +157,7 @@ func OnEachOther(p find.Page, rs []find.Route) int {
 }
 
 // Meets tells whether a line comes into a box grown by so much each way.
-func Meets(pts []geom.Point, r geom.Rect, by float64) bool {
+func Meets(pts geom.Polyline, r geom.Rect, by float64) bool {
 	for k := 1; k < len(pts); k++ {
 		a, b := pts[k-1], pts[k]
 		if max(a.X, b.X) > r.X-by && min(a.X, b.X) < r.X+r.W+by && max(a.Y, b.Y) > r.Y-by && min(a.Y, b.Y) < r.Y+r.H+by {
@@ -211,7 +211,7 @@ func Hits(p find.Page, rs []find.Route) int {
 }
 
 // Nearest is the least distance at which segments of two routes run side by side.
-func Nearest(a, b []geom.Point) float64 {
+func Nearest(a, b geom.Polyline) float64 {
 	least := math.Inf(1)
 	for k := 1; k < len(a); k++ {
 		for l := 1; l < len(b); l++ {
@@ -229,9 +229,9 @@ func Nearest(a, b []geom.Point) float64 {
 
 // Away is the greatest distance, across or down, of a bend or an end of either line from the
 // other line.
-func Away(a, b []geom.Point) float64 {
+func Away(a, b geom.Polyline) float64 {
 	most := 0.0
-	for _, l := range [2][2][]geom.Point{{a, b}, {b, a}} {
+	for _, l := range [2][2]geom.Polyline{{a, b}, {b, a}} {
 		for _, q := range l[0] {
 			least := math.Inf(1)
 			for k := 1; k < len(l[1]); k++ {

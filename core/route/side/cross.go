@@ -13,12 +13,12 @@ import (
 func uncross(f *find.Finder, at *ends, paths []*find.Path) []*find.Path {
 	c := crosser{f: f, paths: slices.Clone(paths), bounds: make([]geom.Rect, len(paths))}
 	for i, p := range paths {
-		c.bounds[i] = find.Bounds(p.Points)
+		c.bounds[i] = p.Points.Bounds()
 	}
 	for i, p := range paths {
 		if l := &f.Page.Lines[i]; f.Kept[i] == nil && len(p.Points) > 2 && !p.Through && !p.Direct && len(p.Pins) == 0 && l.From.Box != l.To.Box {
 			c.paths[i] = c.other(i, at.othersSides(f.Page, c.paths, i))
-			c.bounds[i] = find.Bounds(c.paths[i].Points)
+			c.bounds[i] = c.paths[i].Points.Bounds()
 		}
 	}
 	return c.paths
@@ -58,10 +58,10 @@ func (c *crosser) crossings(i int, p *find.Path) int {
 	if c.f.Meter.Spend(len(c.paths) / 3) {
 		return 0
 	}
-	n, in := 0, find.Bounds(p.Points).Grow(1)
+	n, in := 0, p.Points.Bounds().Grow(1)
 	for j, o := range c.paths {
 		if j != i && in.Overlaps(c.bounds[j]) {
-			n += geom.Crossings(p.Points, o.Points) + tangled(p.Points, o.Points)
+			n += p.Points.Crossings(o.Points) + tangled(p.Points, o.Points)
 		}
 	}
 	return n
@@ -69,7 +69,7 @@ func (c *crosser) crossings(i int, p *find.Path) int {
 
 // tangled counts the segments that two lines have in common, and come to and leave in
 // different orders: there they cross once, wherever they are set apart.
-func tangled(a, b []geom.Point) int {
+func tangled(a, b geom.Polyline) int {
 	n := 0
 	for i := 1; i < len(a); i++ {
 		for j := 1; j < len(b); j++ {
@@ -116,7 +116,7 @@ type run struct {
 	before, after int
 }
 
-func runOf(pts []geom.Point, i int) run {
+func runOf(pts geom.Polyline, i int) run {
 	p, q := pts[i-1], pts[i]
 	r := run{upright: p.X == q.X}
 	along := func(o geom.Point) (at, on float64) {

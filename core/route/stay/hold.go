@@ -46,7 +46,7 @@ func asBefore(p *find.Path, f *find.Finder, l *find.Line) bool {
 }
 
 // follows tells whether a line has a segment where it is pinned.
-func follows(pts []geom.Point, pin find.Pin) bool {
+func follows(pts geom.Polyline, pin find.Pin) bool {
 	for k := 1; k < len(pts); k++ {
 		a, b := pts[k-1], pts[k]
 		if pin.Upright && a.X == b.X && math.Abs(a.X-pin.At) < 0.01 || !pin.Upright && a.Y == b.Y && math.Abs(a.Y-pin.At) < 0.01 {

@@ -127,11 +127,11 @@ func finder(n int, id func(k int) string) func(i int, want string) int {
 }
 
 // concerns tells whether the change meets a way that is to be moved by d.
-func (c *change) concerns(pts []geom.Point, d geom.Point) bool {
+func (c *change) concerns(pts geom.Polyline, d geom.Point) bool {
 	if c.by != nil && *c.by == d {
 		return false
 	}
-	return c.was != nil && find.Meets(pts, *c.was) || c.now != nil && find.Meets(pts, c.now.Move(geom.Pt(-d.X, -d.Y)))
+	return c.was != nil && pts.Meets(*c.was) || c.now != nil && pts.Meets(c.now.Move(geom.Pt(-d.X, -d.Y)))
 }
 
 // moved tells by how much a line was moved, when nothing else of it was changed.
@@ -170,7 +170,7 @@ func endMoved(was, now *find.Page, a, b *find.End, by []*geom.Point) (geom.Point
 
 // shifted is the way moved by d.
 func shifted(r *find.Route, d geom.Point) *find.Route {
-	out := &find.Route{FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Points: make([]geom.Point, len(r.Points))}
+	out := &find.Route{FromPort: r.FromPort, ToPort: r.ToPort, Through: r.Through, Plain: r.Plain, Points: make(geom.Polyline, len(r.Points))}
 	for k, q := range r.Points {
 		out.Points[k] = find.Round(q.Add(d))
 	}
