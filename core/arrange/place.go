@@ -83,14 +83,22 @@ func Room(p *chart.Page) []chart.Part {
 	return parts
 }
 
+// Where a free place is looked for: half a step and half a gap farther each time, to the
+// right before downward.
+const (
+	triesRight = 60
+	triesDown  = 12
+	dearDown   = 1.5 // a px down counts as that many to the right
+)
+
 // Free finds the place nearest to want where a box of its size, settled on the page,
 // stands clear of the others by gap and off the lines: in steps to the right and downward.
 func Free(p *chart.Page, want geom.Rect, others, lines []geom.Rect, gap float64) geom.Rect {
 	best, least := want, math.Inf(1)
 	pitchX, pitchY := want.W/2+gap/2, want.H/2+gap/2
-	for i := range 60 {
-		for j := range 12 {
-			cost := float64(i)*pitchX + 1.5*float64(j)*pitchY
+	for i := range triesRight {
+		for j := range triesDown {
+			cost := float64(i)*pitchX + dearDown*float64(j)*pitchY
 			if cost >= least {
 				continue
 			}

@@ -19,7 +19,13 @@ const mostLate = 2
 
 // mostFilled bounds the steps put into grids for that, all tries together, on a page of
 // so many: two tries a step where that is little, and beyond a time in proportion to them.
-func mostFilled(steps int) int { return max(150000, min(2*steps, 600)*steps) }
+func mostFilled(steps int) int { return max(fewFilled, min(triesAStep*steps, mostTries)*steps) }
+
+const (
+	fewFilled  = 150000 // always allowed
+	triesAStep = 2
+	mostTries  = 600
+)
 
 // fewBends fills the grid so that the connectors need few bends: each step is
 // tried in later columns, then each together with one of the next along the

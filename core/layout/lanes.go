@@ -155,10 +155,17 @@ func (g *grid) hang(v int) {
 const (
 	tooLong     = 3.2
 	aboutColumn = 190.0 // px
+	emptyLane   = 44.0  // px that a lane without steps is high inside
 )
 
-// roomFor is the room, px, for so many lines beside each other.
-func roomFor(lines float64) float64 { return math.Min(150, 10.5*lines) }
+// roomFor is the room, px, for so many lines beside each other: a gap and a hair each, and
+// for no more than would tear the chart apart.
+func roomFor(lines float64) float64 { return math.Min(mostRoom, aLine*lines) }
+
+const (
+	aLine    = 10.5
+	mostRoom = 150.0
+)
 
 func (g *grid) cols() int {
 	n := 0
@@ -175,7 +182,7 @@ func (g *grid) rowHeights() []float64 {
 		high[g.row(v)] = math.Max(high[g.row(v)], g.n.h[v])
 	}
 	for r := range g.lanes {
-		high[r] = math.Ceil(math.Max(high[r], 44) + 2*lanePad)
+		high[r] = math.Ceil(math.Max(high[r], emptyLane) + 2*lanePad)
 	}
 	high[g.lanes] += 2 * lanePad
 	return high

@@ -70,7 +70,9 @@ func (l Look) mark(m chart.Mark, a, b geom.Point, colour string) ([]Item, float6
 		back, side = back*k, side*k
 		return geom.Pt(geom.Round2(b.X-u.X*back-u.Y*side), geom.Round2(b.Y-u.Y*back+u.X*side))
 	}
-	line := func(ps ...geom.Point) Item { return Item{Path: geom.Polyline(ps).Path(), Stroke: colour, Weight: l.Weight} }
+	line := func(ps ...geom.Point) Item {
+		return Item{Path: geom.Polyline(ps).Path(), Stroke: colour, Weight: l.Weight}
+	}
 	bar := func(back float64) Item { return line(at(back, -barHalf), at(back, barHalf)) }
 	circle := func(back float64, fill string) Item {
 		c := at(back, 0)

@@ -224,7 +224,7 @@ func (s *searcher) price(k int, r *run) {
 			from, to, p0, p1 = p0, p1, from, to
 		}
 		if at >= from && at < to && p0 < hi && p1 > lo {
-			s.dears = append(s.dears, dear{p0, p1, 40, 8})
+			s.dears = append(s.dears, dear{p0, p1, alongWall, alongWallPx})
 		}
 	}
 	r.d1 = int32(len(s.dears))

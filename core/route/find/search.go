@@ -41,6 +41,13 @@ type searcher struct {
 	points geom.Polyline
 }
 
+// What running along a line that is kept off costs: a quarter of a bend, and eight times the
+// length.
+const (
+	alongWall   = 40
+	alongWallPx = 8
+)
+
 // far lies beyond every coordinate of a page, px.
 const far = 1e9
 

@@ -27,6 +27,7 @@ const (
 	besideY  = 3.0   // below a level segment, or left of an upright one
 	beside   = 4.0   // px between line and label
 	farOff   = 0.4   // cost of a px off the best place
+	pastBend = 60.0  // px that an outcome's label counts as farther off behind the first bend
 	pace     = 3.0   // px between the places that are tried
 	astray   = 10e3  // px off its best place nobody would look for a label
 )

@@ -61,7 +61,7 @@ func spots(pts geom.Polyline, s *find.Label, atStart bool, nth float64, try func
 		// How far from its best place a label on this segment is at least.
 		far0 := 0.0
 		if atStart && k > 0 {
-			far0 = (done - s.W + 60) * farOff
+			far0 = (done - s.W + pastBend) * farOff
 		} else if !atStart {
 			far0 = max(0, max(done-home, home-done-l)) * farOff
 		}
@@ -95,7 +95,7 @@ func spots(pts geom.Polyline, s *find.Label, atStart bool, nth float64, try func
 			if atStart {
 				far = done + at - half
 				if k > 0 {
-					far += 60
+					far += pastBend
 				}
 			}
 			if far *= farOff; far >= least || far > astray*farOff {
