@@ -86,8 +86,14 @@ func door(f func(args []js.Value, u *update) (fresh bool)) js.Func {
 			if r := recover(); r != nil {
 				u.Panic = fmt.Sprint(r)
 			}
-			b, _ := json.Marshal(u)
-			out = string(b)
+			// What is drawn is full of angle brackets; nothing here goes into a page as it is.
+			var b strings.Builder
+			e := json.NewEncoder(&b)
+			e.SetEscapeHTML(false)
+			if err := e.Encode(u); err != nil {
+				panic(err)
+			}
+			out = b.String()
 		}()
 		fresh := f(args, &u)
 		answer(&u, fresh)
