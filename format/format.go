@@ -12,7 +12,6 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/scene"
-	"plaintracer/core/typeset"
 	"plaintracer/format/csv"
 	"plaintracer/format/font"
 	"plaintracer/format/geometry"
@@ -129,12 +128,11 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 
 // svgStyle is the style of a file that opens alone, fonts included.
 func svgStyle(d scene.Drawing) string {
-	names := [...]string{typeset.Regular: "regular", typeset.Bold: "bold", typeset.Mono: "mono"}
 	texts := map[string]string{}
 	for _, e := range d.Elements {
 		for _, i := range e.Items {
-			texts[names[i.Face]] += i.Text
+			texts[font.Faces[i.Face]] += i.Text
 		}
 	}
-	return font.Embedded(texts) + svg.Style(font.Families("regular"), font.Families("mono"))
+	return font.Embedded(texts) + svg.Style(font.Families("sans"), font.Families("serif"), font.Families("mono"))
 }

@@ -8,8 +8,10 @@ cp node_modules/htmx.org/LICENSE web/static/vendor/htmx.LICENSE.txt
 src=node_modules/@fontsource dst=format/font/files
 for w in 400 700; do
   for s in latin latin-ext; do
-    cp $src/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-$s-$w-normal.woff2 $dst/atkinson-hyperlegible-next-$s-$w.woff2
-    cp $src/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-$s-$w-normal.woff2 $dst/atkinson-hyperlegible-mono-$s-$w.woff2
+    for f in atkinson-hyperlegible-next atkinson-hyperlegible-mono source-serif-4; do
+      cp $src/$f/files/$f-$s-$w-normal.woff2 $dst/$f-$s-$w.woff2
+      cp $src/$f/files/$f-$s-$w-italic.woff2 $dst/$f-$s-$w-italic.woff2
+    done
   done
   for s in greek greek-ext cyrillic cyrillic-ext vietnamese; do
     cp $src/noto-sans/files/noto-sans-$s-$w-normal.woff2 $dst/noto-sans-$s-$w.woff2
@@ -32,4 +34,5 @@ done
 mkdir -p web/testdata
 cp node_modules/axe-core/axe.min.js web/testdata/axe.min.js
 cp $src/atkinson-hyperlegible-next/LICENSE format/font/OFL-atkinson.txt
+cp $src/source-serif-4/LICENSE format/font/OFL-source-serif.txt
 cp $src/noto-sans/LICENSE format/font/OFL-noto.txt

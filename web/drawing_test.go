@@ -32,7 +32,18 @@ func TestWidthsAreTheBrowsers(t *testing.T) {
 	faces := []struct {
 		face typeset.Face
 		css  string
-	}{{typeset.Regular, "400 %vpx var(--chart-font)"}, {typeset.Bold, "700 %vpx var(--chart-font)"}, {typeset.Mono, "700 %vpx var(--chart-mono)"}}
+	}{}
+	for _, f := range []struct {
+		face typeset.Face
+		name string
+	}{{typeset.Sans, "sans"}, {typeset.Serif, "serif"}, {typeset.Mono, "mono"}} {
+		for i, cut := range []string{"400", "700", "italic 400", "italic 700"} {
+			faces = append(faces, struct {
+				face typeset.Face
+				css  string
+			}{f.face.Cut(i&1 > 0, i&2 > 0), cut + " %vpx var(--chart-" + f.name + ")"})
+		}
+	}
 	in, _ := json.Marshal(texts)
 	for _, f := range faces {
 		for _, size := range []float64{11, 13, 17} {
@@ -40,7 +51,7 @@ func TestWidthsAreTheBrowsers(t *testing.T) {
   const d = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   document.body.append(d);
   const t = document.createElementNS('http://www.w3.org/2000/svg', 'text');
-  t.style.font = %q; t.style.fontKerning = 'none'; t.style.fontVariantLigatures = 'none'; t.style.whiteSpace = 'pre';
+  t.style.font = %q; t.style.fontKerning = 'none'; t.style.fontVariantLigatures = 'none'; t.style.whiteSpace = 'pre'; t.style.fontSynthesisStyle = 'none';
   d.append(t);
   const out = [];
   for (const s of %s) { t.textContent = s; t.getComputedTextLength(); await document.fonts.ready; await new Promise(ok => setTimeout(ok, 20)); await document.fonts.ready; out.push(t.getComputedTextLength()); }

@@ -152,6 +152,17 @@ func setLane(p *Page, d Part) ([]Part, error) {
 		was := l.Size
 		inv.Size, next.Size = &was, geom.Round2(*d.Size)
 	}
+	if d.LaneLook != nil {
+		was := LaneLook{}
+		if l.Look != nil {
+			was = *l.Look
+		}
+		inv.LaneLook, next.Look = &was, nil
+		if *d.LaneLook != (LaneLook{}) {
+			look := *d.LaneLook
+			next.Look = &look
+		}
+	}
 	if err := checkLane(&next); err != nil {
 		return nil, err
 	}
@@ -320,6 +331,13 @@ func setStep(p *Page, d Part) ([]Part, error) {
 		f := append([]Field{}, s.Fields...)
 		inv.Fields = &f
 		next.Fields = append([]Field(nil), *d.Fields...)
+	}
+	if d.StepLook != nil {
+		was := StepLook{}
+		if s.Look != nil {
+			was = *s.Look
+		}
+		inv.StepLook, next.Look = &was, d.StepLook
 	}
 	if d.Ports != nil {
 		ps := append([]Port{}, s.Ports...)

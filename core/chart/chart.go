@@ -45,9 +45,10 @@ const LaneHead = 28
 
 // Lane says who does the work. Size is its height in px.
 type Lane struct {
-	ID   string  `json:"id"`
-	Name string  `json:"name"`
-	Size float64 `json:"size"`
+	ID   string    `json:"id"`
+	Name string    `json:"name"`
+	Size float64   `json:"size"`
+	Look *LaneLook `json:"look,omitempty"`
 }
 
 // Step is a symbol with text. X and Y are its top left corner; Y counts from
@@ -64,6 +65,7 @@ type Step struct {
 	Number string      `json:"number,omitempty"`
 	Fields []Field     `json:"fields,omitempty"`
 	Ports  []Port      `json:"ports,omitempty"` // besides the symbol's own
+	Look   *StepLook   `json:"look,omitempty"`
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X

@@ -111,6 +111,11 @@ func checkLane(l *Lane) error {
 	if err := checkCoord(l.Size); err != nil {
 		return err
 	}
+	if l.Look != nil {
+		if err := checkLaneLook(l.Look); err != nil {
+			return err
+		}
+	}
 	if l.Size < minLane {
 		return fmt.Errorf(laneTooNarrow, l.Size, minLane)
 	}
@@ -144,6 +149,12 @@ func checkStep(p *Page, s *Step) error {
 	}
 	if err := checkPorts(s); err != nil {
 		return err
+	}
+	if s.Look != nil {
+		if err := checkStepLook(s.Look); err != nil {
+			return err
+		}
+		s.Look = s.Look.rounded()
 	}
 	seen := map[string]bool{}
 	for _, f := range s.Fields {

@@ -23,11 +23,12 @@ type Command struct {
 //	page.add    Page, NewPage, At       page.drop   Page
 //	page.set    Page and any of Title, W, H, Frame, Crossings, KeepOff
 //	lane.add    Page, Lane, At          lane.drop   Page, ID
-//	lane.set    Page, ID and any of Name, Size
+//	lane.set    Page, ID and any of Name, Size, LaneLook (an empty one takes it away)
 //	lane.order  Page, Order (ids of all lanes)
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
-//	step.set    Page, ID and any of Symbol, Text, Number, Fields, Ports
+//	step.set    Page, ID and any of Symbol, Text, Number, Fields, Ports, StepLook (an
+//	            empty one takes it away)
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
 //	            gives it back to the meaning), Crossings, Pins, Labels
@@ -66,6 +67,8 @@ type Part struct {
 	Ports     *[]Port    `json:"ports,omitempty"`
 	Kind      *Kind      `json:"kind,omitempty"`
 	Look      *Look      `json:"look,omitempty"`
+	StepLook  *StepLook  `json:"stepLook,omitempty"`
+	LaneLook  *LaneLook  `json:"laneLook,omitempty"`
 	Crossings *Crossings `json:"crossings,omitempty"`
 	KeepOff   *bool      `json:"keepOff,omitempty"`
 	Pins      *[]Pin     `json:"pins,omitempty"`

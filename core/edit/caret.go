@@ -65,7 +65,7 @@ func (e *Editor) typedLines() []typedLine {
 			items = []scene.Item{
 				{
 					Text: t.Text,
-					At:   geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), sh.Rect.CY()+middle*typeset.Size),
+					At:   geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Sans, typeset.Size, wordGlueTo), sh.Rect.CY()+middle*typeset.Size),
 					Size: typeset.Size,
 				},
 			}
@@ -221,11 +221,11 @@ func (e *Editor) caretMarks(m pen) {
 	t, ls := e.typing, e.typedLines()
 	if t.Kind == "glue" {
 		l := ls[0]
-		w := typeset.Width(typeset.Regular, typeset.Size, wordGlueTo+t.Text)
+		w := typeset.Width(typeset.Sans, typeset.Size, wordGlueTo+t.Text)
 		m.add(
 			scene.Item{
 				Path: geom.Box(
-					geom.Rect{X: l.At.X - typeset.Width(typeset.Regular, typeset.Size, wordGlueTo) - 8, Y: l.At.Y - 17, W: w + 24, H: 24},
+					geom.Rect{X: l.At.X - typeset.Width(typeset.Sans, typeset.Size, wordGlueTo) - 8, Y: l.At.Y - 17, W: w + 24, H: 24},
 				),
 				Fill:   "#FFFFFF",
 				Stroke: scene.Ink,
@@ -233,7 +233,7 @@ func (e *Editor) caretMarks(m pen) {
 			},
 			scene.Item{
 				Text: wordGlueTo,
-				At:   geom.Pt(l.At.X-typeset.Width(typeset.Regular, typeset.Size, wordGlueTo), l.At.Y),
+				At:   geom.Pt(l.At.X-typeset.Width(typeset.Sans, typeset.Size, wordGlueTo), l.At.Y),
 				Size: typeset.Size,
 				Fill: scene.Quiet,
 			},

@@ -58,7 +58,7 @@ func (m pen) say(words string, p Pointer) { m.plate(words, p.X+16*m.k, p.Y-14*m.
 // plate writes words on ink with the lower left of the text at (x, y).
 func (m pen) plate(words string, x, y float64) {
 	k, size := m.k, 12*m.k
-	w := typeset.Width(typeset.Regular, size, words)
+	w := typeset.Width(typeset.Sans, size, words)
 	m.add(scene.Item{Path: geom.Box(geom.Rect{X: x - 5*k, Y: y - 13*k, W: w + 10*k, H: 18 * k}), Fill: scene.Ink},
 		scene.Item{Text: words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})
 }

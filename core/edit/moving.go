@@ -168,9 +168,9 @@ func (e *Editor) gaps(m pen, guides []arrange.Guide) {
 			continue
 		}
 		words, size := fmt.Sprintf("%.0f mm", l.Gap*25.4/96), 11*k
-		w := typeset.Width(typeset.Mono, size, words)
+		w := typeset.Width(typeset.MonoBold, size, words)
 		x, y := l.Mid.X-w/2, l.Mid.Y+14*k
 		m.add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
-			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.Mono, Size: size, Fill: scene.Quiet, Width: w})
+			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.MonoBold, Size: size, Fill: scene.Quiet, Width: w})
 	}
 }

@@ -81,6 +81,25 @@ func (pts Polyline) Rounded(r float64) Path {
 	return p.Line(e.X, e.Y)
 }
 
+// Ring is the closed path through the points, each corner rounded with radius r or as far as
+// its sides allow.
+func (pts Polyline) Ring(r float64) Path {
+	var p Path
+	n := len(pts)
+	for i, q := range pts {
+		in, out := Corner(pts[(i+n-1)%n], q, pts[(i+1)%n], r)
+		if i == 0 {
+			p = p.Move(in.X, in.Y)
+		} else {
+			p = p.Line(in.X, in.Y)
+		}
+		if in != out {
+			p = p.Bend(in, q, out)
+		}
+	}
+	return p.Close()
+}
+
 // Corner is where the rounding of the corner b begins and ends on the way from a
 // to c; b itself where there is no room for one.
 func Corner(a, b, c Point, r float64) (in, out Point) {

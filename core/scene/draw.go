@@ -3,11 +3,13 @@ package scene
 import (
 	"fmt"
 	"math"
-	"plaintracer/core/sheet"
+
 	"strings"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
+	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )
@@ -65,17 +67,17 @@ func Border(s *sheet.Sheet) Element {
 	b := block(s)
 	e.Items = append(e.Items, stroke(geom.Box(b), 1.2))
 	heads := [2]string{wordChart, wordPage}
-	bodies := [2]Item{NameItem(s), body(s, 1, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
+	bodies := [2]Item{NameItem(s), cellText(s, 1, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
 	for i := range heads {
 		x := cell(s, i).X
 		if i > 0 {
 			e.Items = append(e.Items, stroke(geom.Polyline{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}.Path(), 1.2))
 		}
-		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Regular, 11, Quiet), bodies[i])
+		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Sans, 11, Quiet), bodies[i])
 	}
 	if n := s.Plain(); n > 0 || s.Crowded {
 		size := 13 * math.Max(1, s.Page.W/chart.SheetW) // to be read when the sheet is seen whole
-		e.Items = append(e.Items, text(Clip(typeset.Regular, size, crowdedWords(n), b.X-2*18), 18, b.Bottom()-6, typeset.Regular, size, Red))
+		e.Items = append(e.Items, text(Clip(typeset.Sans, size, crowdedWords(n), b.X-2*18), 18, b.Bottom()-6, typeset.Sans, size, Red))
 	}
 	e.Items = spell(e.Items)
 	return e
@@ -96,7 +98,7 @@ func TitleBox(s *sheet.Sheet) geom.Rect {
 }
 
 // NameItem is the chart's name in the title block, NameBox its cell.
-func NameItem(s *sheet.Sheet) Item     { return body(s, 0, s.Chart) }
+func NameItem(s *sheet.Sheet) Item     { return cellText(s, 0, s.Chart) }
 func NameBox(s *sheet.Sheet) geom.Rect { return cell(s, 0) }
 
 const titleSize = 17.0
@@ -118,9 +120,9 @@ func cell(s *sheet.Sheet, i int) geom.Rect {
 	return b
 }
 
-func body(s *sheet.Sheet, i int, t string) Item {
+func cellText(s *sheet.Sheet, i int, t string) Item {
 	c := cell(s, i)
-	return text(Clip(typeset.Regular, 13, t, c.W-14), c.X+8, c.Y+31, typeset.Regular, 13, Ink)
+	return text(Clip(typeset.Sans, 13, t, c.W-14), c.X+8, c.Y+31, typeset.Sans, 13, Ink)
 }
 
 // Lane draws a lane: its box, head and name.
@@ -157,17 +159,14 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	st, r := sh.Step, sh.Rect
 	info, _ := symbol.Of(st.Symbol)
 	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
-	o := stroke(st.Symbol.Outline(r.W, r.H).Shift(r.X, r.Y), outlineWeight)
-	o.Fill = "#FFFFFF"
-	if st.Symbol.Open() {
-		o.Stroke, o.Weight, o.Fill = "", 0, ""
-	}
-	e.Items = append(e.Items, o)
-	if in := st.Symbol.Inner(r.W, r.H); in != nil {
-		e.Items = append(e.Items, stroke(in.Shift(r.X, r.Y), outlineWeight))
+	look := style.Of(st)
+	e.Items = body(st.Symbol, r, look)
+	face := typeset.Sans
+	if look.Bold {
+		face = typeset.Bold
 	}
 	for _, l := range sh.Lines {
-		e.Items = append(e.Items, text(l.Text, r.X+l.X, r.Y+l.Baseline, typeset.Regular, typeset.Size, Ink))
+		e.Items = append(e.Items, text(l.Text, r.X+l.X, r.Y+l.Baseline, face, typeset.Size, look.TextColour))
 	}
 	if st.Number != "" {
 		e.Items = append(e.Items, tag(sh)...)
@@ -179,8 +178,8 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 // tag is the step's number on a small ink plate at its upper left.
 func tag(sh *sheet.Shape) []Item {
 	const size, h = 11.0, 15.0
-	n := Clip(typeset.Mono, size, sh.Step.Number, 90)
-	w := typeset.Width(typeset.Mono, size, n) + 8
+	n := Clip(typeset.MonoBold, size, sh.Step.Number, 90)
+	w := typeset.Width(typeset.MonoBold, size, n) + 8
 	x, y := sh.Rect.X-5, sh.Rect.Y-9
 	if sh.Step.Symbol == symbol.Decision {
 		x, y = sh.Rect.X+sh.Rect.W*0.13-w/2, sh.Rect.Y+sh.Rect.H*0.2-h/2
@@ -188,7 +187,7 @@ func tag(sh *sheet.Shape) []Item {
 	x, y = geom.Round2(x), geom.Round2(y)
 	return []Item{
 		{Path: geom.Box(geom.Rect{X: x, Y: y, W: geom.Round2(w), H: h}), Fill: Ink},
-		text(n, x+4, y+11.3, typeset.Mono, size, "#FFFFFF"),
+		text(n, x+4, y+11.3, typeset.MonoBold, size, "#FFFFFF"),
 	}
 }
 
@@ -244,8 +243,8 @@ func Comments(s *sheet.Sheet, counts map[string]int) Element {
 		e.Items = append(e.Items, Item{Path: p, Fill: Green})
 		if n := counts[sh.Step.ID]; n > 1 {
 			t := fmt.Sprint(min(n, 99))
-			w := typeset.Width(typeset.Mono, 10, t)
-			e.Items = append(e.Items, text(t, x+9-w/2, y+9.6, typeset.Mono, 10, "#FFFFFF"))
+			w := typeset.Width(typeset.MonoBold, 10, t)
+			e.Items = append(e.Items, text(t, x+9-w/2, y+9.6, typeset.MonoBold, 10, "#FFFFFF"))
 		}
 	}
 	return e

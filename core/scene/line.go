@@ -117,7 +117,7 @@ func label(r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
 	if inside && l.Box.H > l.Box.W { // turned, to read upward
 		for k, t := range l.Lines {
 			x := l.Box.X + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
-			it := text(t, x, l.Box.Bottom(), typeset.Regular, sheet.LabelSize, Ink)
+			it := text(t, x, l.Box.Bottom(), typeset.Sans, sheet.LabelSize, Ink)
 			it.Upright = true
 			it.At.Y = geom.Round2(l.Box.CY() + it.Width/2)
 			out = append(out, it)
@@ -135,9 +135,9 @@ func label(r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
 		y := l.Box.Y + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
 		x := l.Box.X
 		if inside {
-			x = l.Box.CX() - typeset.Width(typeset.Regular, sheet.LabelSize, t)/2
+			x = l.Box.CX() - typeset.Width(typeset.Sans, sheet.LabelSize, t)/2
 		}
-		out = append(out, text(t, x, y, typeset.Regular, sheet.LabelSize, Ink))
+		out = append(out, text(t, x, y, typeset.Sans, sheet.LabelSize, Ink))
 	}
 	return out
 }

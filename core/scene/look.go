@@ -27,11 +27,13 @@ func LookOf(c *chart.Connector) Look {
 	return l
 }
 
-// pattern is the dash pattern in px; it grows with the line's weight.
-func (l Look) pattern() []float64 {
-	k := math.Max(1, l.Weight/lineWeight)
+func (l Look) pattern() []float64 { return pattern(l.Dash, l.Weight) }
+
+// pattern is a dash pattern in px; it grows with the line's weight.
+func pattern(d chart.Dash, weight float64) []float64 {
+	k := math.Max(1, weight/lineWeight)
 	var p []float64
-	switch l.Dash {
+	switch d {
 	case chart.Dashed:
 		p = []float64{6, 4}
 	case chart.Dotted:

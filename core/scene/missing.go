@@ -88,8 +88,8 @@ func (i Item) codeBox(d float64, r rune) []Item {
 	half := (len(code) + 1) / 2
 	size := i.Size * 0.42
 	for row, digits := range [2]string{code[:half], code[half:]} {
-		off := (w - typeset.Width(typeset.Mono, size, digits)) / 2
-		it := Item{Text: digits, Face: typeset.Mono, Size: geom.Round2(size), Fill: i.Fill, Upright: i.Upright}
+		off := (w - typeset.Width(typeset.MonoBold, size, digits)) / 2
+		it := Item{Text: digits, Face: typeset.MonoBold, Size: geom.Round2(size), Fill: i.Fill, Upright: i.Upright}
 		it.Width = typeset.Width(it.Face, it.Size, digits)
 		down := i.Size * (0.42*float64(row) - 0.37)
 		if i.Upright {

@@ -22,9 +22,12 @@ const (
 type Item struct {
 	Path   geom.Path
 	Fill   string // "" for none
+	Fade   *Fade  // a gradient in place of Fill
 	Stroke string // "" for none
 	Weight float64
 	Dash   []float64
+	Clear  float64 // share of what lies behind that is let through, 0 to 1
+	Round  bool    // the stroke's corners are round
 
 	Text    string
 	At      geom.Point // left end of the baseline
@@ -32,6 +35,12 @@ type Item struct {
 	Size    float64
 	Width   float64 // of the text, px
 	Upright bool    // turned to read upward
+}
+
+// Fade is a gradient from one colour at a point to another one at a second.
+type Fade struct {
+	From, To geom.Point
+	A, B     string
 }
 
 // Element is what belongs to one thing of the page.

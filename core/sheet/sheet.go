@@ -128,9 +128,9 @@ func (c *Composer) label(t string) LabelShape {
 	if c.labels == nil || len(c.labels) > keepFits {
 		c.labels = map[string]LabelShape{}
 	}
-	l := LabelShape{Lines: typeset.Lines(typeset.Regular, LabelSize, t, labelWide)}
+	l := LabelShape{Lines: typeset.Lines(typeset.Sans, LabelSize, t, labelWide)}
 	for _, s := range l.Lines {
-		l.Box.W = max(l.Box.W, typeset.Width(typeset.Regular, LabelSize, s))
+		l.Box.W = max(l.Box.W, typeset.Width(typeset.Sans, LabelSize, s))
 	}
 	l.Box.W = geom.Round2(l.Box.W)
 	l.Box.H = geom.Round2(float64(len(l.Lines)-1)*LabelSize*typeset.Leading + LabelSize*(typeset.Ascent+typeset.Descent))

@@ -120,6 +120,36 @@ func (k Kind) Outline(w, h float64) geom.Path {
 	}
 }
 
+// Cornered tells whether the symbol has square corners, which can be rounded: those that no
+// connector holds at.
+func (k Kind) Cornered() bool { return k == Process || k == Predefined || k == Data }
+
+// Rounded is the outline with corners of that radius, px, where the symbol is cornered.
+func (k Kind) Rounded(w, h, radius float64) geom.Path {
+	if radius <= 0 || !k.Cornered() {
+		return k.Outline(w, h)
+	}
+	s := 0.0
+	if k == Data {
+		s = slant(w, h)
+	}
+	return geom.Polyline{{X: s, Y: 0}, {X: w, Y: 0}, {X: w - s, Y: h}, {X: 0, Y: h}}.Ring(radius)
+}
+
+// Inside is the outline d px inside of the one of that size, for a second line along it.
+func (k Kind) Inside(w, h, d, radius float64) geom.Path {
+	dx, dy := d, d
+	switch k {
+	case Decision: // the sides slant: as far off them
+		dx, dy = d*math.Hypot(w, h)/h, d*math.Hypot(w, h)/w
+	case Data:
+		dx = d * 1.3
+	case OffPage:
+		dx, dy = d, d*1.2
+	}
+	return k.Rounded(w-2*dx, h-2*dy, radius-d).Shift(dx, dy)
+}
+
 // Inner are the lines drawn besides the outline; nil when there are none.
 func (k Kind) Inner(w, h float64) geom.Path {
 	var p geom.Path

@@ -35,7 +35,7 @@ type paragraphs struct {
 }
 
 func prepare(text string) *paragraphs {
-	p := &paragraphs{pieces: pieces(Regular, Size, text), room: map[float64]int{}}
+	p := &paragraphs{pieces: pieces(Sans, Size, text), room: map[float64]int{}}
 	if len(p.pieces) > 0 {
 		p.hard = 1
 	}
@@ -54,7 +54,7 @@ func (p *paragraphs) fewest(room float64) int {
 	if n, ok := p.room[room]; ok {
 		return n
 	}
-	lines, _ := fill(Regular, Size, p.pieces, 1<<30, room, func(int) float64 { return room })
+	lines, _ := fill(Sans, Size, p.pieces, 1<<30, room, func(int) float64 { return room })
 	p.work += len(lines)
 	p.room[room] = len(lines)
 	return len(lines)
@@ -91,7 +91,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 			x0, x1 := k.Span(w, h, y, y+ink)
 			return x1 - x0
 		}
-		texts, ok := fill(Regular, Size, p.pieces, n, widest, room)
+		texts, ok := fill(Sans, Size, p.pieces, n, widest, room)
 		p.work += len(texts)
 		if !ok {
 			n++
@@ -106,7 +106,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 		for i, t := range texts {
 			y := first + float64(i)*lead
 			x0, x1 := k.Span(w, h, y, y+ink)
-			width := Width(Regular, Size, t)
+			width := Width(Sans, Size, t)
 			x := (x0+x1)/2 - width/2
 			if k == symbol.Annotation {
 				x = x0

@@ -9,16 +9,49 @@ import (
 	"unicode"
 )
 
-// Face is one of the three cuts that a chart is set in.
+// Face is one of the cuts that a chart is set in.
 type Face byte
 
-// The faces. Mono is for numbers.
+// The faces: a regular one of each family, and the cuts that follow it. Numbers of steps are
+// set in MonoBold.
 const (
-	Regular Face = iota
-	Bold
-	Mono
-	faces
+	Sans     Face = 0
+	Serif    Face = 4
+	Mono     Face = 8
+	bold     Face = 1
+	italic   Face = 2
+	faces         = 12
+	Bold          = Sans + bold
+	MonoBold      = Mono + bold
 )
+
+// Cut is the bold or italic cut of a family's regular face.
+func (f Face) Cut(isBold, isItalic bool) Face {
+	if isBold {
+		f += bold
+	}
+	if isItalic {
+		f += italic
+	}
+	return f
+}
+
+// base is the face whose table has what a face's own does not: it holds what differs. Families
+// differ from sans in each cut, italic cuts from upright ones, and bold from regular.
+func (f Face) base() Face {
+	switch {
+	case f >= Serif:
+		return f & (bold | italic)
+	case f&italic != 0:
+		return f &^ italic
+	}
+	return Sans
+}
+
+// Family is the regular face of the family, and what its cut is.
+func (f Face) Family() (family Face, isBold, isItalic bool) {
+	return f &^ (bold | italic), f&bold != 0, f&italic != 0
+}
 
 // Ascent, Descent and Leading are the line's parts as shares of the font size;
 // the first two enclose the ink of every shipped Latin glyph.
@@ -98,9 +131,11 @@ func (t *table) of(r rune) (a uint16, ok bool) {
 
 // advance of a character in 1/4096 em; ok is false when no shipped font has it.
 func advance(f Face, r rune) (a uint16, ok bool) {
-	a, ok = tables[f].of(r)
-	if !ok && f != Regular { // the tables of other faces hold what differs
-		a, ok = tables[Regular].of(r)
+	for {
+		if a, ok = tables[f].of(r); ok || f == Sans {
+			break
+		}
+		f = f.base()
 	}
 	switch {
 	case !ok && invisible(r):
@@ -154,7 +189,7 @@ func Shaped(s string) bool {
 func Missing(s string) []rune {
 	var out []rune
 	for _, r := range s {
-		if _, ok := advance(Regular, r); !ok {
+		if _, ok := advance(Sans, r); !ok {
 			out = append(out, r)
 		}
 	}

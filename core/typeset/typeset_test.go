@@ -24,7 +24,7 @@ func TestLinesBreakWhereUnicodeAllows(t *testing.T) {
 		{"5 000 kg", 500, []string{"5 000 kg"}},
 		{"", 100, nil},
 	} {
-		if got := Lines(Regular, 13, c.text, c.width); strings.Join(got, "|") != strings.Join(c.want, "|") {
+		if got := Lines(Sans, 13, c.text, c.width); strings.Join(got, "|") != strings.Join(c.want, "|") {
 			t.Errorf("%q in %v px: %q, want %q", c.text, c.width, got, c.want)
 		}
 	}
@@ -32,7 +32,7 @@ func TestLinesBreakWhereUnicodeAllows(t *testing.T) {
 
 func TestNoClusterIsBroken(t *testing.T) {
 	family := "👨‍👩‍👧" // one grapheme cluster (UAX #29)
-	for _, l := range Lines(Regular, 13, strings.Repeat(family, 20), 60) {
+	for _, l := range Lines(Sans, 13, strings.Repeat(family, 20), 60) {
 		if strings.Count(l, "👨") != strings.Count(l, "👧") {
 			t.Errorf("a family was torn apart: %q", l)
 		}
@@ -40,22 +40,22 @@ func TestNoClusterIsBroken(t *testing.T) {
 }
 
 func TestWidth(t *testing.T) {
-	if w := Width(Regular, 13, "Examine condition"); w < 90 || w > 115 {
+	if w := Width(Sans, 13, "Examine condition"); w < 90 || w > 115 {
 		t.Errorf("width %v", w)
 	}
-	if a, b := Width(Regular, 13, "ab"), Width(Regular, 13, "a")+Width(Regular, 13, "b"); a != b {
+	if a, b := Width(Sans, 13, "ab"), Width(Sans, 13, "a")+Width(Sans, 13, "b"); a != b {
 		t.Errorf("widths do not add up: %v, %v", a, b)
 	}
-	if Width(Bold, 13, "weight") <= Width(Regular, 13, "weight") {
+	if Width(Bold, 13, "weight") <= Width(Sans, 13, "weight") {
 		t.Error("bold is no wider")
 	}
 	if w := Width(Mono, 10, "11"); w != Width(Mono, 10, "88") {
 		t.Error("mono digits differ in width")
 	}
-	if Width(Regular, 13, "a\u200b") != Width(Regular, 13, "a") {
+	if Width(Sans, 13, "a\u200b") != Width(Sans, 13, "a") {
 		t.Error("a zero width space has a width")
 	}
-	if Covered(Regular, "Привет, мир") != true || Covered(Regular, "漢字かな한글") != true || Covered(Regular, "𒀀") != false {
+	if Covered(Sans, "Привет, мир") != true || Covered(Sans, "漢字かな한글") != true || Covered(Sans, "𒀀") != false {
 		t.Error("coverage is wrong")
 	}
 }

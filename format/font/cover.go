@@ -84,7 +84,7 @@ func Far(text string) bool {
 		if r < 0x1100 {
 			return false
 		}
-		f, ok := For("regular", r)
+		f, ok := For("sans", r)
 		return ok && f.Far
 	})
 }

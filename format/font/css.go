@@ -7,11 +7,11 @@ import (
 )
 
 // Embedded is the CSS that carries the fonts for the characters of the texts
-// inside it: "regular", "bold" and "mono" give the texts set in each face.
+// inside it, by the faces that they are set in.
 func Embedded(texts map[string]string) string {
 	var b strings.Builder
 	need := map[string]map[rune]bool{}
-	for _, face := range []string{"regular", "bold", "mono"} {
+	for _, face := range Faces {
 		for _, r := range texts[face] {
 			if f, ok := For(face, r); ok {
 				if need[f.Name] == nil {
@@ -30,8 +30,8 @@ func Embedded(texts map[string]string) string {
 		if f.Far { // several files are one family
 			within = ";unicode-range:" + f.Ranges(func(r rune) bool { return chars[r] })
 		}
-		fmt.Fprintf(&b, "@font-face{font-family:'%s';font-weight:%d;src:url(data:font/%s;base64,%s) format('%s')%s}",
-			f.Family, f.Weight, f.Format(), base64.StdEncoding.EncodeToString(f.Bytes()), f.Format(), within)
+		fmt.Fprintf(&b, "@font-face{font-family:'%s';font-weight:%d;font-style:%s;src:url(data:font/%s;base64,%s) format('%s')%s}",
+			f.Family, f.Weight, f.Style(), f.Format(), base64.StdEncoding.EncodeToString(f.Bytes()), f.Format(), within)
 	}
 	return b.String()
 }

@@ -22,6 +22,7 @@ type File struct {
 	Name   string // file name: .woff2, or .woff where a file is too large for its WOFF2 to be read back here
 	Family string // CSS family
 	Weight int
+	Italic bool
 	Far    bool // a slice of a large script: pages load its family when they need it
 }
 
@@ -81,23 +82,38 @@ func listSlices() []File {
 	return out
 }
 
-// Face lists the files of a face in the order in which they are asked for a
-// glyph: "regular", "bold" or "mono" (bold mono, for numbers).
+// Faces are the names of all faces, in the order of typeset.Face.
+var Faces = []string{
+	"sans", "sans-bold", "sans-italic", "sans-bold-italic",
+	"serif", "serif-bold", "serif-italic", "serif-bold-italic",
+	"mono", "mono-bold", "mono-italic", "mono-bold-italic",
+}
+
+// latins are the Latin fonts of the families.
+var latins = map[string]struct{ base, family string }{
+	"sans":  {"atkinson-hyperlegible-next", "Atkinson Hyperlegible Next"},
+	"serif": {"source-serif-4", "Source Serif 4"},
+	"mono":  {"atkinson-hyperlegible-mono", "Atkinson Hyperlegible Mono"},
+}
+
+// Face lists the files of a face in the order in which they are asked for a glyph. Scripts
+// besides Latin have one family and no italic.
 func Face(face string) []File {
-	weight, base, family := 400, "atkinson-hyperlegible-next", "Atkinson Hyperlegible Next"
-	switch face {
-	case "bold":
+	name, _, _ := strings.Cut(face, "-")
+	weight, italic, style := 400, strings.HasSuffix(face, "-italic"), ""
+	if strings.Contains(face, "-bold") {
 		weight = 700
-	case "mono":
-		weight, base, family = 700, "atkinson-hyperlegible-mono", "Atkinson Hyperlegible Mono"
+	}
+	if italic {
+		style = "-italic"
 	}
 	var out []File
 	for i, script := range latin {
-		fam := family
+		family := latins[name].family
 		if i > 0 {
-			fam += " Ext"
+			family += " Ext"
 		}
-		out = append(out, File{Name: fmt.Sprintf("%s-%s-%d.woff2", base, script, weight), Family: fam, Weight: weight})
+		out = append(out, File{Name: fmt.Sprintf("%s-%s-%d%s.woff2", latins[name].base, script, weight, style), Family: family, Weight: weight, Italic: italic})
 	}
 	for _, f := range fallbacks {
 		w := weight
@@ -116,31 +132,30 @@ func Face(face string) []File {
 func All() []File {
 	seen := map[string]bool{}
 	var out []File
-	add := func(fs []File) {
-		for _, f := range fs {
+	for _, face := range Faces {
+		for _, f := range Face(face) {
 			if !seen[f.Name] {
 				seen[f.Name] = true
 				out = append(out, f)
 			}
 		}
 	}
-	for _, face := range []string{"regular", "bold", "mono"} {
-		add(Face(face))
-	}
-	mono := Face("mono")[:len(latin)]
-	for _, f := range mono { // the light cut is for the pages alone
-		f.Name = strings.TrimSuffix(f.Name, "700.woff2") + "400.woff2"
-		f.Weight = 400
-		add([]File{f})
-	}
 	return out
 }
 
-// Families is the CSS font-family list of a face, quoted.
-func Families(face string) string {
+// Style is the file's font-style as CSS names it.
+func (f File) Style() string {
+	if f.Italic {
+		return "italic"
+	}
+	return "normal"
+}
+
+// Families is the CSS font-family list of a family: "sans", "serif" or "mono".
+func Families(family string) string {
 	var names []string
 	last := ""
-	for _, f := range Face(face) {
+	for _, f := range Face(family) {
 		if f.Family != last {
 			names = append(names, "'"+f.Family+"'")
 			last = f.Family

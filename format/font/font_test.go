@@ -8,7 +8,7 @@ func TestFor(t *testing.T) {
 	for _, f := range slices {
 		if f.Family == "Noto Sans JP" {
 			for _, s := range cover()[f.Name] {
-				if g, _ := For("regular", s.from); g.Family == f.Family {
+				if g, _ := For("sans", s.from); g.Family == f.Family {
 					jp++
 				}
 			}
@@ -19,7 +19,7 @@ func TestFor(t *testing.T) {
 	}
 	for r, family := range map[rune]string{'a': "Atkinson Hyperlegible Next", 'Ω': "Noto Sans Greek", 'ж': "Noto Sans Cyrillic", 'א': "Noto Sans Hebrew", 'ب': "Noto Sans Arabic",
 		'ก': "Noto Sans Thai", 'क': "Noto Sans Devanagari", '借': "Noto Sans SC", 'か': "Noto Sans SC", '대': "Noto Sans KR"} {
-		f, ok := For("regular", r)
+		f, ok := For("sans", r)
 		if !ok || f.Family != family {
 			t.Errorf("%c is drawn by %q, want %q", r, f.Family, family)
 		}
@@ -27,10 +27,10 @@ func TestFor(t *testing.T) {
 			t.Errorf("%c: the file %s does not agree with itself", r, f.Name)
 		}
 	}
-	if _, ok := For("regular", '𒀀'); ok {
+	if _, ok := For("sans", '𒀀'); ok {
 		t.Error("a cuneiform sign is said to be there")
 	}
-	if f, _ := For("bold", '借'); f.Weight != 400 {
+	if f, _ := For("sans-bold", '借'); f.Weight != 400 {
 		t.Errorf("bold Han has the weight %d; there is one of 400 alone", f.Weight)
 	}
 	seen := map[string]bool{}

@@ -5,6 +5,7 @@ package ink
 import (
 	"context"
 	"image/color"
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -54,9 +55,11 @@ func Draw(ctx context.Context, d scene.Drawing, w, h, x, y, k float64, ground st
 
 // pen maps px, y downward, to the canvas' mm, y upward.
 type pen struct {
-	ctx    *canvas.Context
-	k, h   float64
-	dx, dy float64
+	ctx     *canvas.Context
+	k, h    float64
+	dx, dy  float64
+	opacity float64 // of what was drawn last; 0 before anything was
+	primes  int
 }
 
 func (p *pen) at(q geom.Point) (float64, float64) {
@@ -80,11 +83,24 @@ func (p *pen) path(i scene.Item) {
 			out.Close()
 		}
 	}
-	p.ctx.SetFillColor(colour(i.Fill))
-	p.ctx.SetStrokeColor(colour(i.Stroke))
+	p.prime(1 - i.Clear)
+	if i.Fade != nil {
+		x0, y0 := p.at(i.Fade.From)
+		x1, y1 := p.at(i.Fade.To)
+		g := canvas.NewLinearGradient(canvas.Point{X: x0, Y: y0}, canvas.Point{X: x1, Y: y1})
+		g.Add(0, colour(i.Fade.A))
+		g.Add(1, colour(i.Fade.B))
+		p.ctx.SetFillGradient(g)
+	} else {
+		p.ctx.SetFillColor(thin(colour(i.Fill), 1-i.Clear))
+	}
+	p.ctx.SetStrokeColor(thin(colour(i.Stroke), 1-i.Clear))
 	p.ctx.SetStrokeWidth(i.Weight * p.k)
 	p.ctx.SetStrokeCapper(canvas.ButtCap)
 	p.ctx.SetStrokeJoiner(canvas.MiterJoin)
+	if i.Round {
+		p.ctx.SetStrokeJoiner(canvas.RoundJoin)
+	}
 	dash := make([]float64, len(i.Dash))
 	for n, d := range i.Dash {
 		dash[n] = d / i.Weight // the canvas counts them in stroke widths
@@ -93,9 +109,37 @@ func (p *pen) path(i scene.Item) {
 	p.ctx.DrawPath(0, 0, &out)
 }
 
+// prime has the PDF take on an opacity. Its writer sets one together with a colour, but not
+// when the colour is the last one again, and never with a gradient: so what has no extent is
+// drawn in a colour that nothing else has.
+func (p *pen) prime(opacity float64) {
+	if opacity == p.opacity || p.opacity == 0 && opacity == 1 {
+		return
+	}
+	p.opacity, p.primes = opacity, p.primes+1
+	p.ctx.SetFillColor(thin(color.RGBA{1, 2, uint8(3 + p.primes%2), 255}, opacity))
+	p.ctx.SetStrokeColor(canvas.Transparent)
+	var nowhere canvas.Path
+	nowhere.MoveTo(0, 0)
+	nowhere.LineTo(0, 0.001)
+	nowhere.LineTo(0, 0)
+	nowhere.Close()
+	p.ctx.DrawPath(0, 0, &nowhere)
+}
+
+// thin is a colour of that opacity, premultiplied.
+func thin(c color.RGBA, opacity float64) color.RGBA {
+	if opacity == 1 {
+		return c
+	}
+	of := func(v uint8) uint8 { return uint8(math.Round(float64(v) * opacity)) }
+	return color.RGBA{of(c.R), of(c.G), of(c.B), of(c.A)}
+}
+
 // text draws a line of text from the left, each run of characters with the
 // first font that has them.
 func (p *pen) text(i scene.Item) {
+	p.prime(1)
 	p.ctx.Push()
 	defer p.ctx.Pop()
 	x, y := p.at(i.At)
@@ -106,7 +150,7 @@ func (p *pen) text(i scene.Item) {
 	at := 0.0
 	for _, r := range runs(i.Face, i.Text) {
 		style := canvas.FontRegular
-		if i.Face != typeset.Regular && r.weight == 400 {
+		if _, bold, _ := i.Face.Family(); bold && r.weight == 400 {
 			style = canvas.FontBold // of a script with one weight: drawn heavier
 		}
 		f := r.file.Face(i.Size*p.k*ptPerMM, colour(i.Fill), style, canvas.FontNormal)
@@ -173,16 +217,15 @@ func pieces(f typeset.Face, s string) []run {
 }
 
 var (
-	faceNames = [...]string{typeset.Regular: "regular", typeset.Bold: "bold", typeset.Mono: "mono"}
-	loaded    = map[string]*canvas.FontFamily{}
+	loaded = map[string]*canvas.FontFamily{}
 )
 
 // fontFor is the first font of the face with a glyph for r, else the first.
 func fontFor(f typeset.Face, r rune) font.File {
-	if file, ok := font.For(faceNames[f], r); ok {
+	if file, ok := font.For(font.Faces[f], r); ok {
 		return file
 	}
-	return font.Face(faceNames[f])[0]
+	return font.Face(font.Faces[f])[0]
 }
 
 func load(f font.File) *canvas.FontFamily {

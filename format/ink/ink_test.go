@@ -100,7 +100,7 @@ func TestRuns(t *testing.T) {
 		{"a\u202eb\x00c", "abc"}, // controls draw nothing
 	} {
 		var got []string
-		for _, r := range runs(typeset.Regular, c.text) {
+		for _, r := range runs(typeset.Sans, c.text) {
 			got = append(got, r.text)
 		}
 		if s := strings.Join(got, "|"); strings.ReplaceAll(s, " ", "") != strings.ReplaceAll(c.want, " ", "") {

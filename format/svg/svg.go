@@ -13,14 +13,30 @@ import (
 	"plaintracer/core/typeset"
 )
 
-// Classes of text, one a face; Style gives them their fonts.
-var faceClass = [...]string{typeset.Regular: "t", typeset.Bold: "t b", typeset.Mono: "t m"}
+// faceClass are the classes of text in a face; Style gives them their fonts.
+func faceClass(f typeset.Face) string {
+	family, bold, italic := f.Family()
+	class := "t"
+	switch family {
+	case typeset.Serif:
+		class = "t s"
+	case typeset.Mono:
+		class = "t m"
+	}
+	if bold {
+		class += " b"
+	}
+	if italic {
+		class += " i"
+	}
+	return class
+}
 
-// Style is the CSS that the classes need, around the font families given for
-// the regular (and bold) face and the mono face.
-func Style(regular, mono string) string {
-	return ".t{font-family:" + regular + ";font-kerning:none;font-variant-ligatures:none;white-space:pre}" +
-		".b{font-weight:700}.m{font-family:" + mono + ";font-weight:700}"
+// Style is the CSS that the classes need, around the font families given. Scripts without
+// an italic stay upright, as they do in the other formats.
+func Style(sans, serif, mono string) string {
+	return ".t{font-family:" + sans + ";font-kerning:none;font-variant-ligatures:none;font-synthesis-style:none;white-space:pre}" +
+		".s{font-family:" + serif + "}.m{font-family:" + mono + "}.b{font-weight:700}.i{font-style:italic}"
 }
 
 // Document writes a whole SVG file. style goes into a style element; it may
@@ -75,29 +91,60 @@ func Element(e scene.Element) string {
 	b = append(b, `"><title>`...)
 	b = append(b, escape(e.Title)...)
 	b = append(b, `</title>`...)
-	for i := range e.Items {
-		b = item(b, &e.Items[i])
-	}
+	b = items(b, e)
 	return string(append(b, `</g>`...))
 }
 
 // Bare writes what an element draws, without its group.
 func Bare(e scene.Element) string {
-	var b []byte
-	for i := range e.Items {
-		b = item(b, &e.Items[i])
-	}
-	return string(b)
+	return string(items(nil, e))
 }
 
-func item(b []byte, i *scene.Item) []byte {
+func items(b []byte, e scene.Element) []byte {
+	for k := range e.Items {
+		i := &e.Items[k]
+		if i.Fade == nil {
+			b = item(b, i, i.Fill)
+			continue
+		}
+		id := "fade-" + Key(e) + "-" + strconv.Itoa(k)
+		b = fade(b, i.Fade, id)
+		b = item(b, i, "url(#"+id+")")
+	}
+	return b
+}
+
+// fade writes a gradient.
+func fade(b []byte, f *scene.Fade, id string) []byte {
+	b = append(b, `<linearGradient id="`...)
+	b = append(b, id...)
+	b = append(b, `" gradientUnits="userSpaceOnUse`...)
+	for _, at := range [...]struct {
+		name string
+		v    float64
+	}{{`" x1="`, f.From.X}, {`" y1="`, f.From.Y}, {`" x2="`, f.To.X}, {`" y2="`, f.To.Y}} {
+		b = append(b, at.name...)
+		b = geom.AppendNum(b, at.v)
+	}
+	b = append(b, `"><stop offset="0" stop-color="`...)
+	b = append(b, f.A...)
+	b = append(b, `"/><stop offset="1" stop-color="`...)
+	b = append(b, f.B...)
+	return append(b, `"/></linearGradient>`...)
+}
+
+func item(b []byte, i *scene.Item, fill string) []byte {
 	if i.Text != "" {
 		return textItem(b, i)
 	}
 	b = append(b, `<path d="`...)
 	b = append(b, i.Path.String()...)
 	b = append(b, `" fill="`...)
-	b = append(b, orNone(i.Fill)...)
+	b = append(b, orNone(fill)...)
+	if i.Clear > 0 && fill != "" {
+		b = append(b, `" fill-opacity="`...)
+		b = strconv.AppendFloat(b, 1-i.Clear, 'g', 4, 64)
+	}
 	if i.Stroke != "" {
 		b = append(b, `" stroke="`...)
 		b = append(b, i.Stroke...)
@@ -112,13 +159,20 @@ func item(b []byte, i *scene.Item) []byte {
 				b = geom.AppendNum(b, d)
 			}
 		}
+		if i.Round {
+			b = append(b, `" stroke-linejoin="round`...)
+		}
+		if i.Clear > 0 {
+			b = append(b, `" stroke-opacity="`...)
+			b = strconv.AppendFloat(b, 1-i.Clear, 'g', 4, 64)
+		}
 	}
 	return append(b, `"/>`...)
 }
 
 func textItem(b []byte, i *scene.Item) []byte {
 	b = append(b, `<text class="`...)
-	b = append(b, faceClass[i.Face]...)
+	b = append(b, faceClass(i.Face)...)
 	at := i.At
 	if typeset.Leftward(i.Text) { // such a text starts at its right end
 		b = append(b, `" direction="rtl`...)

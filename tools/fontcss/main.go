@@ -19,10 +19,10 @@ func main() {
 		if f.Far {
 			b = &far
 		}
-		fmt.Fprintf(b, "@font-face{font-family:'%s';font-weight:%d;font-display:block;src:url(/static/fonts/%s) format('%s');unicode-range:%s}\n",
-			f.Family, f.Weight, f.Name, f.Format(), f.Ranges(nil))
+		fmt.Fprintf(b, "@font-face{font-family:'%s';font-weight:%d;font-style:%s;font-display:block;src:url(/static/fonts/%s) format('%s');unicode-range:%s}\n",
+			f.Family, f.Weight, f.Style(), f.Name, f.Format(), f.Ranges(nil))
 	}
-	fmt.Fprintf(&near, ":root{--chart-font:%s;--chart-mono:%s}\n", font.Families("regular"), font.Families("mono"))
+	fmt.Fprintf(&near, ":root{--chart-sans:%s;--chart-serif:%s;--chart-mono:%s}\n", font.Families("sans"), font.Families("serif"), font.Families("mono"))
 	for name, b := range map[string]*strings.Builder{"web/static/fonts.css": &near, "web/static/fonts-far.css": &far} {
 		if err := os.WriteFile(name, []byte(b.String()), 0o644); err != nil {
 			log.Fatal(err)

@@ -4,13 +4,14 @@
 //
 // metrics.bin is a list of unsigned varints: for each face the number of runs, then for
 // each run its distance from the end of the last one, its length and the advance that
-// its characters have in common, in 1/4096 em. The first face is regular; the others
-// hold what differs from it.
+// its characters have in common, in 1/4096 em. The first face is sans; the others hold what
+// differs from their base (typeset.Face.base).
 package main
 
 import (
 	"encoding/binary"
 	"log"
+	"maps"
 	"os"
 	"sort"
 
@@ -54,8 +55,8 @@ func main() {
 	write("format/font/cover.bin", cover)
 
 	var bin []byte
-	regular := map[rune]uint64{}
-	for i, face := range []string{"regular", "bold", "mono"} {
+	var faces []map[rune]uint64
+	for _, face := range font.Faces {
 		all := map[rune]uint64{}
 		for _, f := range font.Face(face) {
 			for r, a := range glyphs[f.Name] {
@@ -64,18 +65,29 @@ func main() {
 				}
 			}
 		}
-		if i == 0 {
-			regular = all
-		} else {
-			for r, a := range all {
-				if regular[r] == a {
-					delete(all, r)
-				}
-			}
+		faces = append(faces, all)
+	}
+	for i, all := range faces {
+		own := maps.Clone(all)
+		if i > 0 {
+			base := faces[baseOf(i)]
+			maps.DeleteFunc(own, func(r rune, a uint64) bool { return base[r] == a })
 		}
-		bin = appendRuns(bin, all, true)
+		bin = appendRuns(bin, own, true)
 	}
 	write("core/typeset/metrics.bin", bin)
+}
+
+// baseOf is typeset.Face.base, which cannot be asked: its package reads what is made here.
+func baseOf(face int) int {
+	const italic, serif = 2, 4
+	switch {
+	case face >= serif:
+		return face & 3
+	case face&italic != 0:
+		return face &^ italic
+	}
+	return 0
 }
 
 // appendRuns writes how many runs there are and of each how far it begins after the one

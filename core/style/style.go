@@ -1,0 +1,109 @@
+// Package style tells how the things of a page are drawn: the plain look, and over it what
+// was set by hand.
+package style
+
+import (
+	"plaintracer/core/chart"
+	"plaintracer/core/colour"
+	"plaintracer/core/symbol"
+)
+
+// OutlineWeight is the weight of a plain step's outline, px.
+const OutlineWeight = 1.5
+
+// Step is how a step is drawn, whole.
+type Step struct {
+	Fill, Fill2 string  // Fill2 is the other end of a gradient; "" for none
+	Turn        int     // of the gradient, degrees
+	Clear       float64 // share of what lies behind that the fill lets through, 0 to 1
+	Outline     string  // "" for none
+	Weight      float64
+	Dash        chart.Dash
+	Double      bool
+	Corner      float64
+	Shadow      chart.Shadow
+	TextColour  string
+	ByItself    bool // the text's colour follows the fill
+	Bold        bool
+}
+
+// Of tells how a step is drawn.
+func Of(s *chart.Step) Step {
+	l := chart.StepLook{}
+	if s.Look != nil {
+		l = *s.Look
+	}
+	l = plain.With(l)
+	out := Step{
+		Fill: colourOf(l.Fill), Fill2: colourOf(l.Fill2), Turn: *l.Turn, Clear: float64(*l.Clear) / 100,
+		Outline: colourOf(l.Outline), Weight: l.Weight, Dash: l.Dash, Double: *l.Double, Shadow: l.Shadow,
+		TextColour: l.Text.Colour, Bold: *l.Text.Bold,
+	}
+	if s.Symbol.Cornered() {
+		out.Corner = *l.Corner
+	}
+	if s.Symbol.Open() { // it has no inside
+		out.Fill, out.Fill2, out.Shadow, out.Double = "", "", chart.NoShadow, false
+	}
+	if out.Fill == "" {
+		out.Fill2, out.Shadow = "", chart.NoShadow
+	}
+	if out.TextColour == "" {
+		out.ByItself, out.TextColour = true, colour.OnTop(out.Grounds()...).String()
+	}
+	return out
+}
+
+// plain is the look of a step that nobody has given one: ink on white.
+var plain = chart.StepLook{
+	Fill: colour.White.String(), Turn: new(int), Clear: new(int), Outline: colour.Ink.String(), Weight: OutlineWeight, Dash: chart.Solid,
+	Double: new(bool), Corner: new(float64), Shadow: chart.NoShadow, Text: chart.TextLook{Bold: new(bool)},
+}
+
+func colourOf(s string) string {
+	if s == chart.NoColour {
+		return ""
+	}
+	return s
+}
+
+// Grounds are the colours that the step's text stands on: of a gradient both ends, over white
+// paper where the fill is clear.
+func (s Step) Grounds() []colour.RGB {
+	out := []colour.RGB{}
+	for _, c := range [2]string{s.Fill, s.Fill2} {
+		if rgb, ok := colour.Parse(c); ok {
+			out = append(out, rgb.Over(colour.White, s.Clear))
+		}
+	}
+	if len(out) == 0 {
+		out = append(out, colour.White)
+	}
+	return out
+}
+
+// Reads is the contrast of the text on the fill, 1 to 21.
+func (s Step) Reads() float64 {
+	c, _ := colour.Parse(s.TextColour)
+	return colour.Least(c, s.Grounds()...)
+}
+
+// Emphasised and Toned are looks over a step's own: one that stands out, and one that stands
+// back. Neither is told by colour alone: the one has a heavy outline and bold text, the other
+// a thin one and grey text that still can be read.
+var (
+	yes        = true
+	no         = false
+	Emphasised = chart.StepLook{Outline: colour.Ink.String(), Weight: 3.5, Dash: chart.Solid, Text: chart.TextLook{Bold: &yes}}
+	Toned      = chart.StepLook{Outline: Grey, Weight: 1, Fill: colour.White.String(), Fill2: chart.NoColour, Text: chart.TextLook{Colour: Grey, Bold: &no}}
+)
+
+// Grey is the colour of what stands back: 5.7:1 on white.
+const Grey = "#666B6E"
+
+// Palette are the fills that a look a lane, a kind or a value takes, in order: few, pale, and
+// apart for those, too, who see two of the primary colours only (its test).
+var Palette = []string{"#F6E0B0", "#BCD7F2", "#F3C9BC", "#CFE7C8", "#D9D4F0", "#D2D2CC"}
+
+// CanRound tells whether a symbol's corners can be rounded.
+func CanRound(k symbol.Kind) bool { return k.Cornered() }
