@@ -7,11 +7,11 @@ import (
 	"fmt"
 	"io"
 	"math"
-	"plaintracer/core/sheet"
 	"strings"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/format/csv"
 	"plaintracer/format/font"
 	"plaintracer/format/geometry"

@@ -11,7 +11,6 @@ import (
 	"net/http"
 	"net/url"
 	"os"
-	"plaintracer/core/sheet"
 	"regexp"
 	"slices"
 	"strings"
@@ -21,6 +20,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
+	"plaintracer/core/sheet"
 	"plaintracer/demo"
 	"plaintracer/format/csv"
 	"plaintracer/store"

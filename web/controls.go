@@ -17,23 +17,35 @@ import (
 // keys come from the core's table; here they get their faces.
 func controls() map[string]any {
 	return map[string]any{
-		"at":       func(place string) []edit.Command { return edit.At(edit.Place(place)) },
-		"command":  command,
-		"commands": func(names string) []edit.Command { return each(strings.Fields(names), command) },
-		"choices":  choices,
-		// lookChoices are those of the choices of 'look' that set one thing of it.
-		"lookChoices": func(what string) []choice {
-			var out []choice
-			for _, c := range choices("look") {
-				if strings.HasPrefix(c.Arg, `{"`+what+`"`) {
-					out = append(out, c)
-				}
+		"at":              func(place string) []edit.Command { return edit.At(edit.Place(place)) },
+		"command":         command,
+		"commands":        func(names string) []edit.Command { return each(strings.Fields(names), command) },
+		"choices":         choices,
+		"lookChoices":     setting("look"),
+		"stepLookChoices": setting("step-look"),
+		"laneLookChoices": setting("lane-look"),
+		"rest":            strings.TrimPrefix,
+		"icon":            icon,
+		"alignIcon":       alignIcon,
+	}
+}
+
+// setting gives those of the choices of a command that set one thing of a look; of text,
+// 'text bold'.
+func setting(command string) func(what string) []choice {
+	return func(what string) []choice {
+		outer, inner, nested := strings.Cut(what, " ")
+		start := `{"` + outer + `"`
+		if nested {
+			start += `:{"` + inner + `"`
+		}
+		var out []choice
+		for _, c := range choices(command) {
+			if strings.HasPrefix(c.Arg, start) {
+				out = append(out, c)
 			}
-			return out
-		},
-		"rest":      strings.TrimPrefix,
-		"icon":      icon,
-		"alignIcon": alignIcon,
+		}
+		return out
 	}
 }
 
@@ -74,6 +86,10 @@ func choices(name string) []choice {
 			out.Words = c.Words + ": " + x.Words
 		case "look":
 			out.Face, out.Flip = lookFace(x.Arg)
+		case "step-look":
+			out.Face = stepLookFace(x)
+		case "lane-look":
+			out.Face = laneLookFace(x.Arg)
 		}
 		return out
 	})

@@ -41,12 +41,12 @@ func TestEveryCommandHasAControl(t *testing.T) {
 			if len(c.Keys) == 0 && !c.Menu {
 				t.Errorf("%s has neither a key nor a place in the menu", c.Name)
 			}
-		case c.Name == "field" || c.Name == "lane-names" || c.Name == "add-step": // by their fields, below
+		case c.Name == "field" || c.Name == "lane-names" || c.Name == "add-step", c.Name == "look-set": // by their fields, below
 		default:
 			t.Errorf("%s has no control", c.Name)
 		}
 	}
-	for _, field := range []string{"#lane-names", "#next-step", "[data-drawer=fields] template"} {
+	for _, field := range []string{"#lane-names", "#next-step", "[data-drawer=fields] template", "[data-drawer=look] [data-what=corner]"} {
 		if !eval[bool](b, fmt.Sprintf(`!!document.querySelector(%q)`, field)) {
 			t.Errorf("there is no %s", field)
 		}
@@ -66,7 +66,7 @@ func TestDrawers(t *testing.T) {
 	selection := fmt.Sprintf(`document.querySelector('#step-%s path')`, id)
 	for _, size := range [][2]int64{{1280, 800}, {1024, 700}, {960, 600}} {
 		b.run(chromedp.EmulateViewport(size[0], size[1]))
-		for _, name := range []string{"Line…", "Symbol", "Fields", "Lanes 5"} {
+		for _, name := range []string{"Line…", "Symbol", "Look", "Fields", "Lanes 5"} {
 			b.press(name)
 			b.frame()
 			drawer, sel, desk, bench := b.rect(`document.querySelector('#drawer')`), b.rect(selection), b.rect(`document.querySelector('#desk')`), b.rect(`document.querySelector('#bench')`)

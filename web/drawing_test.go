@@ -92,6 +92,41 @@ func differing(a, b image.Image) (share float64, widest int) {
 	return float64(n) / float64(w*h), widest
 }
 
+// flatDiffering is the share of places, of 3 x 3 pixels that are even in both pictures, where
+// a colour differs by more than a twentieth in one of its parts: lines and letters have none.
+func flatDiffering(a, b image.Image) float64 {
+	const off = 13
+	r := a.Bounds()
+	w, h := min(r.Dx(), b.Bounds().Dx()), min(r.Dy(), b.Bounds().Dy())
+	at := func(m image.Image, x, y int) color.RGBA {
+		return color.RGBAModel.Convert(m.At(m.Bounds().Min.X+x, m.Bounds().Min.Y+y)).(color.RGBA)
+	}
+	apart := func(p, q color.RGBA) bool {
+		d := func(u, v uint8) bool { return int(u)-int(v) > off || int(v)-int(u) > off }
+		return d(p.R, q.R) || d(p.G, q.G) || d(p.B, q.B)
+	}
+	even := func(m image.Image, x, y int) bool {
+		for dy := -1; dy <= 1; dy++ {
+			for dx := -1; dx <= 1; dx++ {
+				if apart(at(m, x, y), at(m, x+dx, y+dy)) {
+					return false
+				}
+			}
+		}
+		return true
+	}
+	n, bad := 0, 0
+	for y := 1; y < h-1; y += 3 {
+		for x := 1; x < w-1; x += 3 {
+			n++
+			if apart(at(a, x, y), at(b, x, y)) && even(a, x, y) && even(b, x, y) {
+				bad++
+			}
+		}
+	}
+	return float64(bad) / float64(n)
+}
+
 func export(t *testing.T, c *chart.Chart, k format.Kind, o format.Options) []byte {
 	t.Helper()
 	var b bytes.Buffer
@@ -118,7 +153,7 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 	dir := t.TempDir()
 	me, _ := s.store.Session(mustSession(t, s))
 	es, _ := s.store.Charts(me.ID, false)
-	charts := []*chart.Chart{everyLine()}
+	charts := []*chart.Chart{everyLine(), everyLook()}
 	for _, e := range es {
 		if e.Name == "Yearly stocktake" {
 			continue // its text is a few pixels high on A4
@@ -167,6 +202,9 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 			}
 			share, blob := differing(pair.a, pair.b)
 			t.Logf("%s, %s: %.3f %% of the pixels differ, widest blob %d px", c.Name, pair.name, share*100, blob)
+			if flat := flatDiffering(pair.a, pair.b); flat > 0.001 {
+				t.Errorf("%s: %s have other colours on %.2f %% of the page", c.Name, pair.name, flat*100)
+			}
 			if share > 0.005 || blob > 4 {
 				t.Errorf("%s: %s differ in %.2f %% of the pixels, widest blob %d px", c.Name, pair.name, share*100, blob)
 			}

@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"html/template"
-	"plaintracer/core/sheet"
 	"strings"
 	"sync"
 
@@ -13,6 +12,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/edit"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/format/font"
 	"plaintracer/format/svg"
 )

@@ -36,7 +36,7 @@ func TestEditorByHand(t *testing.T) {
 	sx, sy := b.at(x, y)
 	b.run(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
 	b.until("the menu", `document.querySelector('#menu').matches(':popover-open')`)
-	if words := eval[string](b, `[...document.querySelectorAll('#menu button')].map(e => e.firstChild.textContent).join('|')`); !strings.HasPrefix(words, "Text|Next step|Another way out|Symbol|Fields|Glue|Delete|Duplicate") {
+	if words := eval[string](b, `[...document.querySelectorAll('#menu button')].map(e => e.firstChild.textContent).join('|')`); !strings.HasPrefix(words, "Text|Next step|Another way out|Symbol|Look|Fields|Glue|Delete|Duplicate") {
 		t.Errorf("the menu offers %s", words)
 	}
 	b.key("\x1b")

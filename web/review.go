@@ -5,7 +5,6 @@ import (
 	"html/template"
 	"maps"
 	"net/netip"
-	"plaintracer/core/scene"
 	"strconv"
 	"strings"
 	"time"
@@ -14,6 +13,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit"
+	"plaintracer/core/scene"
 	"plaintracer/store"
 )
 

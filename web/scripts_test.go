@@ -7,7 +7,6 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
-	"plaintracer/core/sheet"
 	"strings"
 	"testing"
 
@@ -15,6 +14,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 	"plaintracer/format"

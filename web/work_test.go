@@ -9,7 +9,6 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
-	"plaintracer/core/sheet"
 	"strings"
 	"testing"
 	"time"
@@ -17,6 +16,7 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 

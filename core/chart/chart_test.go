@@ -49,6 +49,57 @@ func (r *random) place(p *Page, id string) Place {
 	return pl
 }
 
+// look is a look as a person may give it, each part of it in some.
+func (r *random) look() *StepLook {
+	var l StepLook
+	half := func() bool { return r.IntN(2) == 0 }
+	if half() {
+		l.Fill, l.Fill2 = "#F6E0B0", []string{"", "none", "#ffffff"}[r.IntN(3)]
+	}
+	if half() {
+		l.Outline, l.Weight, l.Dash = "none", 2.125, DashDot
+	}
+	if half() {
+		l.Turn, l.Clear, l.Double, l.Corner, l.Shadow = ptr(r.IntN(360)), ptr(r.IntN(MostClear+1)), ptr(half()), ptr(r.Float64()*MaxCorner), High
+	}
+	if half() {
+		l.Text = TextLook{Colour: ByItself, Family: Serif, Size: 11 + r.Float64()*20, Bold: ptr(half()), Italic: ptr(half()), Underline: ptr(half()), Across: AtRight, Down: AtTop,
+			Pad: ptr(r.Float64() * MostPad), Room: Shrinks}
+	}
+	return &l
+}
+
+// Looks that a page cannot have are refused, with the place and what would be right.
+func TestLooksAreChecked(t *testing.T) {
+	c := New("looks")
+	add := &Step{ID: "s", Symbol: symbol.Process, W: 100, H: 50}
+	if _, err := Apply(c, Command{Parts: []Part{{Do: "step.add", Page: "p1", Step: add}, {Do: "lane.add", Page: "p1", Lane: &Lane{ID: "l", Size: 90}}}}); err != nil {
+		t.Fatal(err)
+	}
+	for _, bad := range []struct {
+		look StepLook
+		says string
+	}{
+		{StepLook{Fill: "red"}, "look: colour \"red\""}, {StepLook{Fill2: "#12345"}, "or none"}, {StepLook{Outline: "auto"}, "or none"},
+		{StepLook{Turn: ptr(360)}, "359 degrees"}, {StepLook{Clear: ptr(-1)}, "90 percent"}, {StepLook{Corner: ptr(math.NaN())}, "16 px"},
+		{StepLook{Weight: 99}, "12 px"}, {StepLook{Dash: "wavy"}, "dotted"}, {StepLook{Shadow: "long"}, "none, low or high"},
+		{StepLook{Text: TextLook{Colour: "none"}}, "or auto"}, {StepLook{Text: TextLook{Size: 8}}, "10.67 to 96 px"}, {StepLook{Text: TextLook{Family: "script"}}, "look.text.family"},
+		{StepLook{Text: TextLook{Across: "top"}}, "look.text.across"}, {StepLook{Text: TextLook{Down: "left"}}, "look.text.down"},
+		{StepLook{Text: TextLook{Pad: ptr(25.0)}}, "24 px"}, {StepLook{Text: TextLook{Room: "spill"}}, "look.text.room"},
+	} {
+		_, err := Apply(c, Command{Parts: []Part{{Do: "step.set", Page: "p1", ID: "s", StepLook: &bad.look}}})
+		if err == nil || !strings.Contains(err.Error(), bad.says) {
+			t.Errorf("%+v: %v", bad.look, err)
+		}
+	}
+	if _, err := Apply(c, Command{Parts: []Part{{Do: "lane.set", Page: "p1", ID: "l", LaneLook: &LaneLook{Band: "none"}}}}); err == nil {
+		t.Error("a lane's band is none")
+	}
+	if s := c.Pages[0].Steps[0]; s.Look != nil {
+		t.Errorf("the step looks like %+v", s.Look)
+	}
+}
+
 func (r *random) part(c *Chart) Part {
 	p, _ := pick(r, c.Pages)
 	kinds := symbol.All()
@@ -76,7 +127,7 @@ func (r *random) part(c *Chart) Part {
 	case k == 5 && hasLane:
 		return Part{Do: "lane.drop", Page: p.ID, ID: lane.ID}
 	case k == 6 && hasLane:
-		return Part{Do: "lane.set", Page: p.ID, ID: lane.ID, Name: ptr(r.text()), Size: ptr(50 + r.Float64()*200)}
+		return Part{Do: "lane.set", Page: p.ID, ID: lane.ID, Name: ptr(r.text()), Size: ptr(50 + r.Float64()*200), LaneLook: ptr([]LaneLook{{}, {Head: "#CFE7C8"}, {Head: "#23282C", Band: "#f6f3ec"}}[r.IntN(3)])}
 	case k == 7 && hasLane:
 		var order []string
 		for _, i := range r.Perm(len(p.Lanes)) {
@@ -87,7 +138,7 @@ func (r *random) part(c *Chart) Part {
 		return Part{Do: "step.drop", Page: p.ID, ID: s.ID}
 	case k == 9 && hasStep:
 		f := []Field{{"owner", r.text()}, {"form", "F"}}[:r.IntN(3)]
-		return Part{Do: "step.set", Page: p.ID, ID: s.ID, Text: ptr(r.text()), Number: ptr(fmt.Sprint(r.IntN(9))), Fields: &f, Symbol: &kinds[r.IntN(len(kinds))].Kind}
+		return Part{Do: "step.set", Page: p.ID, ID: s.ID, Text: ptr(r.text()), Number: ptr(fmt.Sprint(r.IntN(9))), Fields: &f, Symbol: &kinds[r.IntN(len(kinds))].Kind, StepLook: r.look()}
 	case k == 10 && hasStep:
 		part := Part{Do: "step.place", Page: p.ID}
 		for _, i := range r.Perm(len(p.Steps))[:1+r.IntN(len(p.Steps))] {
@@ -234,7 +285,8 @@ func TestSchema(t *testing.T) {
 		have map[string]node
 	}{
 		{file{}, root.Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Lane{}, page["lanes"].Items.Properties},
-		{Step{}, page["steps"].Items.Properties}, {Field{}, page["steps"].Items.Properties["fields"].Items.Properties},
+		{Step{}, page["steps"].Items.Properties}, {StepLook{}, page["steps"].Items.Properties["look"].Properties},
+		{TextLook{}, page["steps"].Items.Properties["look"].Properties["text"].Properties}, {LaneLook{}, page["lanes"].Items.Properties["look"].Properties}, {Field{}, page["steps"].Items.Properties["fields"].Items.Properties},
 		{Connector{}, page["connectors"].Items.Properties}, {Label{}, page["connectors"].Items.Properties["labels"].Items.Properties},
 	} {
 		typ := reflect.TypeOf(c.v)

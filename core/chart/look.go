@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/typeset"
 )
 
 // StepLook is how a step is drawn where that differs from the plain look; what is empty
@@ -43,9 +44,66 @@ var Shadows = []Shadow{NoShadow, Low, High}
 
 // TextLook is how text is set where that differs from the plain look.
 type TextLook struct {
-	Colour string `json:"colour,omitempty"` // #rrggbb; empty, it follows the fill so that it can be read
-	Bold   *bool  `json:"bold,omitempty"`
+	Colour    string   `json:"colour,omitempty"` // #rrggbb; ByItself or empty, it follows the fill so that it can be read
+	Family    Family   `json:"family,omitempty"`
+	Size      float64  `json:"size,omitempty"` // px
+	Bold      *bool    `json:"bold,omitempty"`
+	Italic    *bool    `json:"italic,omitempty"`
+	Underline *bool    `json:"underline,omitempty"`
+	Across    Across   `json:"across,omitempty"`
+	Down      Down     `json:"down,omitempty"`
+	Pad       *float64 `json:"pad,omitempty"` // px that it keeps off the outline more than the symbol wants
+	Room      Room     `json:"room,omitempty"`
 }
+
+// ByItself is in the place of a colour of text that follows the fill.
+const ByItself = "auto"
+
+// Family is a family of fonts.
+type Family string
+
+// The families.
+const (
+	Sans  Family = "sans"
+	Serif Family = "serif"
+	Mono  Family = "mono"
+)
+
+// Across is where text stands across its symbol.
+type Across string
+
+// Down is where text stands down its symbol.
+type Down string
+
+// The places of text.
+const (
+	AtLeft   Across = "left"
+	InCentre Across = "centre"
+	AtRight  Across = "right"
+	AtTop    Down   = "top"
+	InMiddle Down   = "middle"
+	AtBottom Down   = "bottom"
+)
+
+// Room is what gives way when text needs more room than its symbol has.
+type Room string
+
+// The rooms: the symbol grows, or the text gets smaller, down to 8 pt.
+const (
+	Grows   Room = "grow"
+	Shrinks Room = "shrink"
+)
+
+// words of a look of text that a file may have.
+var (
+	families = []Family{Sans, Serif, Mono}
+	acrosses = []Across{AtLeft, InCentre, AtRight}
+	downs    = []Down{AtTop, InMiddle, AtBottom}
+	rooms    = []Room{Grows, Shrinks}
+)
+
+// MostPad is the widest padding, px.
+const MostPad = 24.0
 
 // IsZero tells whether nothing differs.
 func (l StepLook) IsZero() bool { return reflect.ValueOf(l).IsZero() }
@@ -59,7 +117,16 @@ func (l StepLook) With(o StepLook) StepLook {
 		Fill: cmp.Or(o.Fill, l.Fill), Fill2: cmp.Or(o.Fill2, l.Fill2), Turn: cmp.Or(o.Turn, l.Turn), Clear: cmp.Or(o.Clear, l.Clear),
 		Outline: cmp.Or(o.Outline, l.Outline), Weight: cmp.Or(o.Weight, l.Weight), Dash: cmp.Or(o.Dash, l.Dash),
 		Double: cmp.Or(o.Double, l.Double), Corner: cmp.Or(o.Corner, l.Corner), Shadow: cmp.Or(o.Shadow, l.Shadow),
-		Text: TextLook{Colour: cmp.Or(o.Text.Colour, l.Text.Colour), Bold: cmp.Or(o.Text.Bold, l.Text.Bold)},
+		Text: l.Text.With(o.Text),
+	}
+}
+
+// With is the look with what is not empty of another one over it.
+func (t TextLook) With(o TextLook) TextLook {
+	return TextLook{
+		Colour: cmp.Or(o.Colour, t.Colour), Family: cmp.Or(o.Family, t.Family), Size: cmp.Or(o.Size, t.Size), Bold: cmp.Or(o.Bold, t.Bold),
+		Italic: cmp.Or(o.Italic, t.Italic), Underline: cmp.Or(o.Underline, t.Underline), Across: cmp.Or(o.Across, t.Across),
+		Down: cmp.Or(o.Down, t.Down), Pad: cmp.Or(o.Pad, t.Pad), Room: cmp.Or(o.Room, t.Room),
 	}
 }
 
@@ -86,8 +153,8 @@ func checkStepLook(l *StepLook) error {
 			return fmt.Errorf(badColourOrNone, c)
 		}
 	}
-	if c := l.Text.Colour; c != "" && !isColour(c) {
-		return fmt.Errorf(badColour, c)
+	if err := checkTextLook(&l.Text); err != nil {
+		return err
 	}
 	if l.Shadow != "" && !slices.Contains(Shadows, l.Shadow) {
 		return fmt.Errorf(badShadow, l.Shadow)
@@ -104,6 +171,29 @@ func checkStepLook(l *StepLook) error {
 	return nil
 }
 
+func checkTextLook(t *TextLook) error {
+	if c := t.Colour; c != "" && c != ByItself && !isColour(c) {
+		return fmt.Errorf(badTextColour, c)
+	}
+	if t.Size != 0 && !(t.Size >= typeset.LeastSize && t.Size <= typeset.MostSize) {
+		return fmt.Errorf(badTextSize, t.Size, geom.Round2(typeset.LeastSize), typeset.MostSize)
+	}
+	if t.Pad != nil && !(*t.Pad >= 0 && *t.Pad <= MostPad) {
+		return fmt.Errorf(badPad, *t.Pad, MostPad)
+	}
+	switch {
+	case t.Family != "" && !slices.Contains(families, t.Family):
+		return fmt.Errorf(badTextWord, "family", t.Family, families)
+	case t.Across != "" && !slices.Contains(acrosses, t.Across):
+		return fmt.Errorf(badTextWord, "across", t.Across, acrosses)
+	case t.Down != "" && !slices.Contains(downs, t.Down):
+		return fmt.Errorf(badTextWord, "down", t.Down, downs)
+	case t.Room != "" && !slices.Contains(rooms, t.Room):
+		return fmt.Errorf(badTextWord, "room", t.Room, rooms)
+	}
+	return nil
+}
+
 // rounded is the look with two decimals; nil where it says nothing.
 func (l *StepLook) rounded() *StepLook {
 	if l == nil || l.IsZero() {
@@ -111,9 +201,12 @@ func (l *StepLook) rounded() *StepLook {
 	}
 	out := *l
 	out.Weight = geom.Round2(l.Weight)
-	if l.Corner != nil {
-		c := geom.Round2(*l.Corner)
-		out.Corner = &c
+	out.Text.Size = geom.Round2(l.Text.Size)
+	for _, p := range [2]**float64{&out.Corner, &out.Text.Pad} {
+		if *p != nil {
+			v := geom.Round2(**p)
+			*p = &v
+		}
 	}
 	return &out
 }

@@ -30,7 +30,7 @@ func (c RGB) String() string { return fmt.Sprintf("#%02X%02X%02X", c[0], c[1], c
 
 // Over is the colour that is seen where c lies over a ground, so much of it, 0 to 1, being
 // let through.
-func (c RGB) Over(ground RGB, clear float64) RGB { return mix(c, ground, clear) }
+func (c RGB) Over(ground RGB, through float64) RGB { return mix(c, ground, through) }
 
 func mix(a, b RGB, share float64) RGB {
 	var out RGB

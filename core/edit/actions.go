@@ -56,8 +56,8 @@ func (e *Editor) placeNext(k symbol.Kind) {
 }
 
 func (e *Editor) escape() {
-	busy := e.gesture != nil || e.typing != nil || e.hand != "" || e.ask != nil
-	e.hand = ""
+	busy := e.gesture != nil || e.typing != nil || e.hand != "" || e.ask != nil || e.pipette
+	e.hand, e.pipette = "", false
 	e.cancel()
 	if !busy {
 		e.selectOnly()

@@ -2,10 +2,10 @@ package edit
 
 import (
 	"math"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 )
 
 // spot is a place on a connector that the hand is on.

@@ -30,7 +30,8 @@ func init() { // not a literal: they lead back to the commands
 		},
 		"drawer-opened":    func(e *Editor, _ string) { e.keepTyping(); e.since = len(e.undo) },
 		"drawer-kept":      func(e *Editor, _ string) { e.since = len(e.undo) },
-		"drawer-takenback": func(e *Editor, _ string) { e.takeBack() },
+		"drawer-takenback": func(e *Editor, _ string) { e.pipette = false; e.takeBack() },
+		"look-try":         func(e *Editor, arg string) { e.tryTyped(arg) },
 	}
 }
 

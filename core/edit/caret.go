@@ -2,7 +2,6 @@ package edit
 
 import (
 	"math"
-	"plaintracer/core/sheet"
 	"strings"
 	"unicode/utf8"
 
@@ -11,6 +10,8 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
+	"plaintracer/core/style"
 	"plaintracer/core/typeset"
 )
 
@@ -34,14 +35,10 @@ func (e *Editor) typedLines() []typedLine {
 			break
 		}
 		for _, l := range sh.Lines {
-			items = append(items, scene.Item{Text: l.Text, At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Size: typeset.Size})
+			items = append(items, scene.Item{Text: l.Text, At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Face: l.Face, Size: l.Size})
 		}
-		x0, x1 := sh.Step.Symbol.Span(sh.Rect.W, sh.Rect.H, sh.Rect.H/2-8, sh.Rect.H/2+8)
-		top, bottom := sh.Step.Symbol.Band(sh.Rect.W, sh.Rect.H)
-		empty.At = geom.Pt(sh.Rect.X+(x0+x1)/2, sh.Rect.Y+(top+bottom)/2+middle*typeset.Size)
-		if sh.Step.Symbol.Open() {
-			empty.At.X = sh.Rect.X + x0
-		}
+		l := style.Text(sh.Step).Empty(sh.Step.Symbol, sh.Rect.W, sh.Rect.H)
+		empty = scene.Item{At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Face: l.Face, Size: l.Size}
 	case "label":
 		if r := sheet.Run(t.ID); r != nil {
 			items, empty = scene.LabelLines(r, t.label), e.newLabel(r, t.place)

@@ -5,6 +5,7 @@ import (
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
+	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
 
@@ -25,6 +26,8 @@ type Command struct {
 	need func(*Editor) string
 	do   func(*Editor, string)
 	on   func(*Editor, string) bool // whether it is switched on, with that choice
+	// has is on for several things at once: whether some of them have it, and whether all do.
+	has func(*Editor, string) (some, all bool)
 }
 
 // Choice is one of the ways to do a command.
@@ -43,6 +46,7 @@ const (
 	OnHistory   Place = "History and zoom"
 
 	LineDrawer   Place = "line"
+	LookDrawer   Place = "look"
 	SymbolDrawer Place = "symbol"
 	FieldsDrawer Place = "fields"
 	LaneDrawer   Place = "lane"
@@ -63,7 +67,7 @@ func (c Command) Label() string {
 }
 
 // On tells whether the command can be switched on, Opens whether it opens a drawer.
-func (c Command) On() bool    { return c.on != nil }
+func (c Command) On() bool    { return c.on != nil || c.has != nil }
 func (c Command) Opens() bool { return strings.HasPrefix(c.Name, "drawer-") }
 
 // Hover is the text shown when the pointer rests on a control of the command.
@@ -125,6 +129,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "other", Words: wordOther, Short: "Way out", Keys: []string{"Alt+Enter"}, Place: OnSelection, Menu: true, need: needOneStep,
 			do: func(e *Editor, _ string) { e.nextStep(true) }},
 		drawer("symbol", wordSymbol, "", OnSelection, needAStep),
+		drawer("look", wordLook, "", OnSelection, needAStep),
 		drawer("fields", wordFields, "", OnSelection, needOneStep),
 		{Name: "glue", Words: wordGlue, Keys: []string{"g"}, Place: OnSelection, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.typeGlue() }},
@@ -174,9 +179,9 @@ func init() { // not a literal: commands lead back to the table
 		page("zoom-in", wordZoomIn, "", OnHistory, "+", "="),
 		page("full-size", wordFullSize, "", ByKey, "9"),
 
-		{Name: "look", Words: wordLook, Place: LineDrawer, Choices: lookChoices(), need: needLine,
+		{Name: "look", Words: wordLineLook, Place: LineDrawer, Choices: lookChoices(), need: needLine,
 			do: func(e *Editor, arg string) { e.setLook(arg) },
-			on: func(e *Editor, arg string) bool { return e.looks(arg) }},
+			on: func(e *Editor, arg string) bool { return e.lineLooks(arg) }},
 		{Name: "crossings", Words: wordCrossings, Place: LineDrawer, need: needLine,
 			Choices: []Choice{{"page", wordLikePage}, {"arch", wordArch}, {"break", wordBreak}, {"plain", wordPlain}},
 			do:      func(e *Editor, arg string) { e.setCrossings(arg) },
@@ -220,6 +225,29 @@ func init() { // not a literal: commands lead back to the table
 			on: func(e *Editor, _ string) bool { return e.Page().KeepOff }},
 		{Name: "reroute", Words: wordReroute, Place: LineDrawer, Slow: true, need: needPage,
 			do: func(e *Editor, _ string) { e.reroute() }},
+
+		{Name: "step-look", Words: wordStepLook, Place: LookDrawer, Choices: stepLookChoices(), need: needAStep,
+			do:  func(e *Editor, arg string) { e.setStepLook(arg) },
+			has: func(e *Editor, arg string) (bool, bool) { return e.stepsLook(arg) }},
+		{Name: "look-plain", Words: wordPlainLook, Place: LookDrawer, Menu: true, need: needLooks, do: func(e *Editor, _ string) { e.plainLook() }},
+		{Name: "look-pick", Words: wordPickUp, Short: "Pick up", Keys: []string{"Alt+C"}, Place: LookDrawer, Menu: true, need: needOneThing,
+			do: func(e *Editor, _ string) { e.pickUp() }},
+		{Name: "look-put", Words: wordPutOn, Short: "Put on", Keys: []string{"Alt+V"}, Place: LookDrawer, Menu: true, need: needPicked,
+			do: func(e *Editor, _ string) { e.putOn() }},
+		{Name: "look-next", Words: wordNextPlain, Place: LookDrawer, need: always,
+			do: func(e *Editor, _ string) { e.looks.plain = !e.looks.plain; e.status++ },
+			on: func(e *Editor, _ string) bool { return e.looks.plain }},
+		{Name: "emphasise", Words: wordEmphasise, Place: LookDrawer, Menu: true, need: needThings,
+			do: func(e *Editor, _ string) { e.weigh(didEmphasise, style.Emphasised, style.EmphasisedLine) }},
+		{Name: "tone-down", Words: wordToneDown, Place: LookDrawer, Menu: true, need: needThings,
+			do: func(e *Editor, _ string) { e.weigh(didToneDown, style.Toned, style.TonedLine) }},
+		{Name: "look-lanes", Words: wordLookByLane, Place: LookDrawer, need: needLanes, do: func(e *Editor, _ string) { e.lookByLane() }},
+		{Name: "look-kinds", Words: wordLookByKind, Place: LookDrawer, need: needPage, do: func(e *Editor, _ string) { e.lookByKind() }},
+		{Name: "look-field", Words: wordLookByField, Place: LookDrawer, need: needFieldNames, do: func(e *Editor, arg string) { e.lookByField(arg) }},
+		{Name: "text-mend", Words: wordMendText, Place: LookDrawer, need: needMending, do: func(e *Editor, _ string) { e.mendText() }},
+		{Name: "pipette", Words: wordPipette, Place: LookDrawer, need: needAStep, do: func(e *Editor, _ string) { e.takePipette() },
+			on: func(e *Editor, _ string) bool { return e.pipette }},
+		{Name: "look-set", Words: wordTypedLook, Place: LookDrawer, need: needAStep, do: func(e *Editor, arg string) { e.setTyped(arg) }},
 
 		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: needAStep,
 			do: func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) },
@@ -270,6 +298,9 @@ func init() { // not a literal: commands lead back to the table
 			need:  needLane,
 			do:    func(e *Editor, arg string) { e.ask = nil; e.dropLane(arg) },
 		},
+		{Name: "lane-look", Words: wordLaneLook, Place: LaneDrawer, Choices: laneLookChoices(), need: needLane,
+			do: func(e *Editor, arg string) { e.setLaneLook(arg) },
+			on: func(e *Editor, arg string) bool { return e.laneLooks(arg) }},
 		{Name: "lane-names", Words: wordLaneNames, Place: LaneDrawer, need: always, do: func(e *Editor, arg string) { e.nameLanes(arg) }},
 		{Name: "lanes-away", Words: wordNoLanes, Place: LaneDrawer, need: needLanes, do: func(e *Editor, _ string) { e.nameLanes("") }},
 

@@ -1,12 +1,12 @@
 package edit
 
 import (
-	"plaintracer/core/scene"
 	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -78,7 +78,7 @@ func TestMenu(t *testing.T) {
 		}
 		return strings.Join(out, "|")
 	}
-	if got := words(); !strings.HasPrefix(got, "Text|Next step|Another way out|Symbol|Fields|Glue|Delete|Duplicate") || strings.Contains(got, "Align") || strings.Contains(got, "Reverse") {
+	if got := words(); !strings.HasPrefix(got, "Text|Next step|Another way out|Symbol|Look|Fields|Glue|Delete|Duplicate") || strings.Contains(got, "Align") || strings.Contains(got, "Reverse") {
 		t.Errorf("on a step: %s", got)
 	}
 	w.selectOnly(c.ID)

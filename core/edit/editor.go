@@ -8,11 +8,11 @@ package edit
 
 import (
 	"encoding/json"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -33,10 +33,12 @@ type Editor struct {
 	zoom    float64
 	touch   bool // the pointer is a finger
 
-	last  map[symbol.Kind]geom.Rect // size of the last one placed
-	style style                     // of the last connector
-	under spot                      // what the menu was opened on
-	gap   *chart.Connector          // would close what the last deletion left open
+	last    map[symbol.Kind]geom.Rect // size of the last one placed
+	looks   looks
+	pipette bool             // the next press takes a colour from the page
+	next    nextLine         // of the last connector
+	under   spot             // what the menu was opened on
+	gap     *chart.Connector // would close what the last deletion left open
 
 	rehearsed int // frames
 

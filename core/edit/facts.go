@@ -14,6 +14,8 @@ type Facts struct {
 	Title     string            `json:"title"`  // of the selection
 	Why       map[string]string `json:"why"`    // action to why it cannot be done now
 	On        []string          `json:"on"`     // commands that are switched on, with their choice
+	Mixed     []string          `json:"mixed"`  // those that are for some of what is selected
+	Look      *LookFacts        `json:"look"`   // of the selected steps
 	Fields    []chart.Field     `json:"fields"` // of the selected step
 	Step      string            `json:"step"`   // the only selected step
 	Selected  []string          `json:"selected"`
@@ -40,7 +42,7 @@ type LineFacts struct {
 // Facts says what can be done now and to what.
 func (e *Editor) Facts() Facts {
 	p := e.Page()
-	f := Facts{Why: map[string]string{}, On: []string{}, Fields: []chart.Field{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
+	f := Facts{Why: map[string]string{}, On: []string{}, Mixed: []string{}, Fields: []chart.Field{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
 		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
 	for _, c := range table {
 		if why := c.need(e); why != "" {
@@ -59,7 +61,19 @@ func (e *Editor) Facts() Facts {
 		l := scene.LookOf(lines[0])
 		f.Line = &LineFacts{l.Colour, len(lines)}
 	}
+	e.looks.shown = e.eachLook()
+	f.Look = e.lookFacts()
 	for _, c := range table {
+		for _, x := range c.Choices {
+			if c.has == nil {
+				break
+			}
+			if some, all := c.has(e, x.Arg); some && all {
+				f.On = append(f.On, c.Name+" "+x.Arg)
+			} else if some {
+				f.Mixed = append(f.Mixed, c.Name+" "+x.Arg)
+			}
+		}
 		switch {
 		case c.on == nil:
 		case len(c.Choices) == 0 && c.on(e, ""):

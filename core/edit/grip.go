@@ -2,10 +2,10 @@ package edit
 
 import (
 	"math"
-	"plaintracer/core/scene"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 )
 
 // The pointer's forms, as CSS names them.
@@ -34,6 +34,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 	q := p.at()
 	if e.typing != nil && e.inTyping(q) {
 		return grip{cursor: ibeam}
+	}
+	if e.pipette {
+		return grip{crosshair, func(p Pointer) gesture { e.sip(p.at()); return nil }}
 	}
 	if e.hand != "" {
 		return grip{crosshair, func(p Pointer) gesture { return &placing{press: press{start: p, last: p}} }}

@@ -2,11 +2,11 @@ package edit
 
 import (
 	"math"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 )
 
 // insertion is a step that is put into a connector: the connector leads to the

@@ -59,7 +59,7 @@ func keyName(key string, shift, ctrl, alt bool) string {
 		mods += "Alt+"
 	}
 	if utf8.RuneCountInString(key) == 1 {
-		if ctrl {
+		if ctrl || alt {
 			key = strings.ToUpper(key)
 		} else {
 			shift = false // it is in the character already

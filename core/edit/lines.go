@@ -11,9 +11,9 @@ import (
 	"plaintracer/core/scene"
 )
 
-// style is what a new connector takes from the last one: how it runs and what
+// nextLine is what a new connector takes from the last one: how it runs and what
 // was set by hand of its look.
-type style struct {
+type nextLine struct {
 	kind chart.Kind
 	look *chart.Look
 }
@@ -46,7 +46,7 @@ func (e *Editor) setKind(name string) {
 	if !slices.Contains(chart.Kinds, k) {
 		return
 	}
-	e.style.kind = k
+	e.next.kind = k
 	e.status++
 	e.setLines(didKind(name), sayKindAlready, func(c *chart.Connector) *chart.Part {
 		if c.Kind == k {
@@ -78,7 +78,7 @@ func (e *Editor) setLook(arg string) {
 			was = *c.Look
 		}
 		l := was.With(set)
-		e.style.look = &l
+		e.next.look = &l
 		if l == was {
 			return nil
 		}
@@ -88,7 +88,7 @@ func (e *Editor) setLook(arg string) {
 
 // defaultLook gives the look of the selected connectors back to their meaning.
 func (e *Editor) defaultLook() {
-	e.style.look = nil
+	e.next.look = nil
 	e.setLines(didDefaultLook, sayDefaultAlready, func(c *chart.Connector) *chart.Part {
 		if c.Look == nil {
 			return nil
@@ -236,8 +236,8 @@ func (e *Editor) means(m chart.Meaning) bool {
 	return slices.ContainsFunc(e.lines(), func(c *chart.Connector) bool { return c.Meaning == m })
 }
 
-// looks tells whether the first selected connector has what a look names.
-func (e *Editor) looks(arg string) bool {
+// lineLooks tells whether the first selected connector has what a look names.
+func (e *Editor) lineLooks(arg string) bool {
 	var want chart.Look
 	ls := e.lines()
 	if len(ls) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
@@ -266,7 +266,7 @@ func (e *Editor) kindShown() chart.Kind {
 	if ls := e.lines(); len(ls) > 0 {
 		return ls[0].Kind
 	}
-	return e.style.kind
+	return e.next.kind
 }
 
 // kindChoices are the kinds of connectors as the bench shows them.

@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )
@@ -19,7 +20,7 @@ func (e *Editor) addStep(k symbol.Kind, r geom.Rect) (string, chart.Part) {
 
 func (e *Editor) newStep(id string, k symbol.Kind, r geom.Rect) chart.Part {
 	pl := arrange.Settle(e.Page(), id, r)
-	return chart.Part{Do: "step.add", Page: e.page, Step: &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H}}
+	return chart.Part{Do: "step.add", Page: e.page, Step: &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H, Look: e.looks.of(k)}}
 }
 
 // meaning is what a connector between two symbols says, where that is plain.
@@ -37,7 +38,7 @@ func meaning(a, b symbol.Kind) chart.Meaning {
 // ("" when loose); the first two ways out of a decision are yes and no.
 func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (string, chart.Part) {
 	p := e.Page()
-	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.style.kind, Look: e.style.look}
+	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.next.kind, Look: e.next.look}
 	if fromKind == symbol.Decision && l.Meaning.Way() {
 		var taken []string
 		for _, c := range p.Connectors {
@@ -148,7 +149,7 @@ func (e *Editor) addTyped(text string) {
 		k = symbol.Decision
 	}
 	size := e.size(k)
-	size.W, size.H = typeset.Grow(k, size.W, size.H, text)
+	size.W, size.H = typeset.Plain.Grow(k, size.W, size.H, text)
 	id, add := e.addStep(k, e.nextFree(size, false))
 	add.Step.Text = text
 	parts := []chart.Part{add}
@@ -205,23 +206,25 @@ func (e *Editor) withText(s *chart.Step, text string) []chart.Part {
 		size = e.size(k)
 		parts = append(parts, e.labelWays(s)...)
 	}
-	if places := e.reshape(s, k, size, text); len(places) > 0 {
+	to := *s
+	to.Symbol, to.Text = k, text
+	if places := e.reshape(s, &to, size); len(places) > 0 {
 		parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: places})
 	}
 	return parts
 }
 
-// reshape is the place of a step with another symbol, size (none to keep it) or text,
+// reshape is the place of a step that becomes another, of a size (none to keep it),
 // and the places of those that give way. Along the flow its start stays where it is,
 // across it its middle, so that it stays in line.
-func (e *Editor) reshape(s *chart.Step, k symbol.Kind, size geom.Rect, text string) []chart.Place {
+func (e *Editor) reshape(s, to *chart.Step, size geom.Rect) []chart.Place {
 	p, across := e.Page(), e.runsAcross()
-	was := typeset.Box(s.Symbol, p.StepRect(s), s.Text) // as it is drawn, whatever is shown meanwhile
+	was := style.Text(s).Box(s.Symbol, p.StepRect(s), s.Text) // as it is drawn, whatever is shown meanwhile
 	if size.W == 0 {
 		size = was
 	}
 	now := was
-	now.W, now.H = typeset.Grow(k, size.W, size.H, text)
+	now.W, now.H = style.Text(to).Grow(to.Symbol, size.W, size.H, to.Text)
 	if now == p.StepRect(s) {
 		return nil
 	}
@@ -231,12 +234,35 @@ func (e *Editor) reshape(s *chart.Step, k symbol.Kind, size geom.Rect, text stri
 		now.X = was.CX() - now.W/2
 	}
 	now, moved := arrange.Grown(p, s.ID, s.Lane, was, now, across)
-	to := arrange.Settle(p, s.ID, now)
-	if to.Lane != s.Lane {
-		to.Lane, to.Y = s.Lane, geom.Round2(now.Y-p.LaneTop(s.Lane))
+	at := arrange.Settle(p, s.ID, now)
+	if at.Lane != s.Lane {
+		at.Lane, at.Y = s.Lane, geom.Round2(now.Y-p.LaneTop(s.Lane))
 	}
-	return append(moved, to)
+	return append(moved, at)
 }
+
+// reshapeAll are the parts that place steps which become others, and those that give way.
+func (e *Editor) reshapeAll(to []chart.Step, size func(*chart.Step) geom.Rect) []chart.Part {
+	place := chart.Part{Do: "step.place", Page: e.page}
+	at := map[string]int{}
+	for i := range to {
+		for _, pl := range e.reshape(e.Page().Step(to[i].ID), &to[i], size(&to[i])) {
+			if k, ok := at[pl.ID]; ok {
+				place.Places[k] = pl
+				continue
+			}
+			at[pl.ID] = len(place.Places)
+			place.Places = append(place.Places, pl)
+		}
+	}
+	if len(place.Places) == 0 {
+		return nil
+	}
+	return []chart.Part{place}
+}
+
+// sizeKept lets steps keep their size where it is enough.
+func sizeKept(*chart.Step) geom.Rect { return geom.Rect{} }
 
 // labelWays labels the first two ways out of a step that becomes a decision.
 func (e *Editor) labelWays(s *chart.Step) []chart.Part {
@@ -261,29 +287,20 @@ func (e *Editor) setSymbol(k symbol.Kind) {
 	if !ok {
 		return
 	}
-	place := chart.Part{Do: "step.place", Page: e.page}
-	at := map[string]int{}
 	var parts []chart.Part
+	var to []chart.Step
 	for _, s := range e.steps() {
 		if s.Symbol == k {
 			continue
 		}
-		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Symbol: &k})
-		for _, pl := range e.reshape(s, k, e.size(k), s.Text) {
-			if i, ok := at[pl.ID]; ok {
-				place.Places[i] = pl
-				continue
-			}
-			at[pl.ID] = len(place.Places)
-			place.Places = append(place.Places, pl)
-		}
+		next := *s
+		next.Symbol = k
+		parts, to = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Symbol: &k}), append(to, next)
 		if k == symbol.Decision {
 			parts = append(parts, e.labelWays(s)...)
 		}
 	}
-	if len(place.Places) > 0 {
-		parts = append(parts, place)
-	}
+	parts = append(parts, e.reshapeAll(to, func(*chart.Step) geom.Rect { return e.size(k) })...)
 	e.do(didMake(info.Name), parts...)
 }
 

@@ -2,11 +2,11 @@ package edit
 
 import (
 	"math"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )

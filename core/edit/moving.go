@@ -3,12 +3,12 @@ package edit
 import (
 	"fmt"
 	"math"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/typeset"
 )
 

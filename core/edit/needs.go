@@ -1,6 +1,10 @@
 package edit
 
-import "plaintracer/core/chart"
+import (
+	"plaintracer/core/chart"
+	"plaintracer/core/colour"
+	"plaintracer/core/style"
+)
 
 // What a command needs: in words what is lacking, "" when it can be done.
 
@@ -40,6 +44,64 @@ func needOneLine(e *Editor) string {
 		return whyOneLine
 	}
 	return ""
+}
+
+func needOneThing(e *Editor) string {
+	if e.one() == nil && len(e.lines()) != 1 {
+		return whyOneThing
+	}
+	return ""
+}
+
+// needThings wants steps or connectors.
+func needThings(e *Editor) string {
+	if len(e.steps())+len(e.lines()) == 0 {
+		return whyThings
+	}
+	return ""
+}
+
+func needPicked(e *Editor) string {
+	switch p := e.looks.picked; {
+	case p == nil:
+		return whyNotPicked
+	case p.step != nil:
+		return needAStep(e)
+	}
+	return needLine(e)
+}
+
+func needLooks(e *Editor) string {
+	if why := needAStep(e); why != "" {
+		return why
+	}
+	for _, s := range e.steps() {
+		if s.Look != nil {
+			return ""
+		}
+	}
+	return whyPlainAlready
+}
+
+func needFieldNames(e *Editor) string {
+	for _, s := range e.Page().Steps {
+		if len(s.Fields) > 0 {
+			return ""
+		}
+	}
+	return whyNoFields
+}
+
+func needMending(e *Editor) string {
+	if why := needAStep(e); why != "" {
+		return why
+	}
+	for _, s := range e.steps() {
+		if style.Of(s).Reads() < colour.ForText {
+			return ""
+		}
+	}
+	return whyReads
 }
 
 func needBendable(e *Editor) string {

@@ -3,10 +3,10 @@ package edit
 import (
 	"fmt"
 	"math"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 )
 
 // outline is the closed outline of a step as drawn.

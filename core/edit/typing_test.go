@@ -3,12 +3,12 @@ package edit
 import (
 	"fmt"
 	"math"
-	"plaintracer/core/scene"
 	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )

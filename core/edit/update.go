@@ -1,12 +1,12 @@
 package edit
 
 import (
-	"plaintracer/core/sheet"
 	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -88,6 +88,7 @@ type stepLook struct {
 	w, h         float64
 	symbol       symbol.Kind
 	number, text string
+	look         *chart.StepLook // which is never changed, but replaced
 }
 
 type laneShown struct {
@@ -173,7 +174,7 @@ func (e *Editor) Update(fresh bool) Update {
 	u.Drop = d.lanes.dropped(u.Drop, "lane-")
 	for i := range s.Steps {
 		sh := &s.Steps[i]
-		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text}, geom.Pt(sh.Rect.X, sh.Rect.Y)
+		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		was, added := d.steps.at(sh.Step.ID)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"math"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -59,7 +60,53 @@ const (
 	wordWholePage = "Whole page"
 	wordFullSize  = "Zoom to 100%"
 
-	wordLook          = "Look"
+	wordLook        = "Look"
+	wordLineLook    = "Look of the line"
+	wordStepLook    = "Look of the step"
+	wordPlainLook   = "Plain look"
+	wordPickUp      = "Pick up look"
+	wordPutOn       = "Put on look"
+	wordNextPlain   = "Next step is plain"
+	wordEmphasise   = "Emphasise"
+	wordToneDown    = "Tone down"
+	wordLookByLane  = "One fill per lane"
+	wordLookByKind  = "One fill per symbol"
+	wordLookByField = "One fill per value"
+	wordMendText    = "Repair contrast"
+	wordPipette     = "Pick from page"
+	wordTypedLook   = "Set a value of the look"
+	wordLaneLook    = "Colours of the lane"
+	wordFill        = "Fill"
+	wordNoFill      = "No fill"
+	wordWhite       = "white"
+	wordOneColour   = "One colour"
+	wordTwoColours  = "Two colours"
+	wordTurn        = "Gradient"
+	wordOutline     = "Outline"
+	wordNoOutline   = "No outline"
+	wordSingle      = "Single line"
+	wordDouble      = "Double line"
+	wordShadow      = "Shadow"
+	wordFamily      = "Font"
+	wordBold        = "Bold"
+	wordItalic      = "Italic"
+	wordUnderline   = "Underline"
+	wordTextColour  = "Text colour"
+	wordByItself    = "Text colour follows the fill"
+	wordGrows       = "Grow the symbol with its text"
+	wordShrinks     = "Shrink the text to fit"
+	wordHead        = "Head"
+	wordBand        = "Lane"
+	wordNone        = "none"
+	wordSand        = "sand"
+	wordSea         = "sea"
+	wordLilac       = "lilac"
+	wordLeaf        = "leaf"
+	wordClay        = "clay"
+	wordPine        = "pine"
+	wordBlue        = "blue"
+	wordWine        = "wine"
+
 	wordStart         = "Start"
 	wordEnd           = "End"
 	wordDash          = "Dash"
@@ -174,6 +221,15 @@ const (
 	didOrder       = "reorder outcomes"
 	didField       = "change field"
 	didLook        = "change line"
+	didStepLook    = "change look"
+	didPlainLook   = "restore plain look"
+	didPutOn       = "put look on"
+	didEmphasise   = "emphasise"
+	didToneDown    = "tone down"
+	didLookByLane  = "one fill per lane"
+	didLookByKind  = "one fill per symbol"
+	didMendText    = "repair contrast"
+	didLaneLook    = "colour lane"
 	didDefaultLook = "restore default look"
 	didBothWays    = "point both ways"
 	didReverse     = "reverse"
@@ -196,30 +252,57 @@ const (
 	didDistributeDown   = "distribute down"
 )
 
+func didLookByField(name string) string { return "one fill per value of " + name }
+
+func sayPickedUp(of string) string {
+	return "The look of " + of + " is picked up. Select others and press Alt+V."
+}
+
+func sayMoreValues(fills, more int) string {
+	return fmt.Sprintf("There are %d fills; what comes after them, %d more, stays plain.", fills, more)
+}
+
+func sayTypeNumber(from, to float64, unit string) string {
+	return fmt.Sprintf("Type a number from %g to %g %s.", math.Round(from*10)/10, math.Round(to*10)/10, unit)
+}
+
+func sayLooks(n int) string {
+	if n == 1 {
+		return "1 look on this page"
+	}
+	return fmt.Sprintf("%d looks on this page", n)
+}
+
 func didKind(kind string) string   { return "make " + kind }
 func didAdd(symbol string) string  { return "add " + strings.ToLower(symbol) }
 func didMake(symbol string) string { return "change symbol to " + strings.ToLower(symbol) }
 
 // Why a command cannot be done now, as part of a sentence.
 const (
-	whyStep       = "select a step first"
-	whyOneStep    = "select one step first"
-	whyTwoSteps   = "select two or more steps first"
-	whyThreeSteps = "select three or more steps first"
-	whyLine       = "select a connector first"
-	whyOneLine    = "select one connector first"
-	whyStraight   = "a straight connector has no bends"
-	whyNoPin      = "this connector has no pinned segment"
-	whyLane       = "click a lane's name first"
-	whyNoLanes    = "this page has no lanes"
-	whyNothing    = "select something first"
-	whyEmpty      = "this page has no steps yet"
-	whyNoLoose    = "every connector is attached at both ends"
-	whyTypable    = "select one step, connector or lane first"
-	whyNoPorts    = "this step has no unused ports of its own"
-	whyNoGap      = "no step has just been deleted from a line"
-	whyNoUndo     = "there is nothing to undo"
-	whyNoRedo     = "there is nothing to redo"
+	whyStep         = "select a step first"
+	whyOneStep      = "select one step first"
+	whyTwoSteps     = "select two or more steps first"
+	whyThreeSteps   = "select three or more steps first"
+	whyLine         = "select a connector first"
+	whyOneLine      = "select one connector first"
+	whyOneThing     = "select one step or connector first"
+	whyThings       = "select steps or connectors first"
+	whyNotPicked    = "pick up a look first"
+	whyPlainAlready = "nothing of the look was set by hand"
+	whyNoFields     = "no step of this page has a field"
+	whyReads        = "the text can be read well"
+	whyStraight     = "a straight connector has no bends"
+	whyNoPin        = "this connector has no pinned segment"
+	whyLane         = "click a lane's name first"
+	whyNoLanes      = "this page has no lanes"
+	whyNothing      = "select something first"
+	whyEmpty        = "this page has no steps yet"
+	whyNoLoose      = "every connector is attached at both ends"
+	whyTypable      = "select one step, connector or lane first"
+	whyNoPorts      = "this step has no unused ports of its own"
+	whyNoGap        = "no step has just been deleted from a line"
+	whyNoUndo       = "there is nothing to undo"
+	whyNoRedo       = "there is nothing to redo"
 )
 
 // sentence makes a sentence of a reason.
@@ -251,6 +334,12 @@ func sideWords(port string) string {
 // What is said in a notice.
 const (
 	sayNoComments      = "The comments could not be marked on the page."
+	sayLooksAlready    = "It already looks like that."
+	sayNoValues        = "No step of this page has a value in that field."
+	sayNoValue         = "That value could not be read."
+	sayTypeColour      = "Type a colour as # and six digits from 0 to f, such as #8AD2DA."
+	sayPipette         = "Click what has the colour. Press Escape to cancel."
+	sayNoColourThere   = "Nothing there has a colour to pick."
 	sayNumbered        = "The numbers are already in order."
 	sayKindAlready     = "It is already of that kind."
 	sayLookAlready     = "It already looks like that."

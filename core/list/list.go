@@ -72,7 +72,7 @@ func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 			s.Symbol = symbol.Terminator
 		}
 		info, _ := symbol.Of(s.Symbol)
-		s.W, s.H = typeset.Grow(s.Symbol, info.W, info.H, s.Text)
+		s.W, s.H = typeset.Plain.Grow(s.Symbol, info.W, info.H, s.Text)
 		if i > 0 {
 			last := p.Steps[i-1]
 			c := &chart.Connector{ID: id("c"), From: chart.End{Step: last.ID}, To: chart.End{Step: s.ID}, Meaning: chart.Flow}

@@ -57,10 +57,10 @@ func fade(r geom.Rect, l style.Step) *Fade {
 	return &Fade{at(-half), at(half), l.Fill, l.Fill2}
 }
 
-// shadow is soft without being a picture: strokes around the outline, one wider than the
-// other, that together let less and less light through toward it.
+// shadow is soft without being a picture: strokes around the outline, one wider and paler than
+// the other, that together let less and less light through toward it.
 func shadow(p geom.Path, s chart.Shadow) []Item {
-	const layers, dark = 5, 0.055
+	const layers, dark = 8, 0.07
 	down, reach := 2.0, 5.0
 	switch s {
 	case chart.Low:
@@ -70,10 +70,18 @@ func shadow(p geom.Path, s chart.Shadow) []Item {
 		return nil
 	}
 	p = p.Shift(down/3, down)
-	out := []Item{{Path: p, Fill: colour.Ink.String(), Clear: 1 - 3*dark}}
+	out := []Item{{Path: p, Fill: colour.Ink.String(), Clear: 1 - 2*dark}}
 	for i := range layers {
 		w := geom.Round2(2 * reach * float64(i+1) / layers)
-		out = append(out, Item{Path: p, Stroke: colour.Ink.String(), Weight: w, Clear: 1 - dark, Round: true})
+		pale := dark * (1 - float64(i)/layers)
+		out = append(out, Item{Path: p, Stroke: colour.Ink.String(), Weight: w, Clear: 1 - pale, Round: true})
 	}
 	return out
+}
+
+// underline is the line below a line of text.
+func underline(t Item) Item {
+	y := geom.Round2(t.At.Y + 0.13*t.Size)
+	line := geom.Polyline{{X: t.At.X, Y: y}, {X: geom.Round2(t.At.X + t.Width), Y: y}}
+	return Item{Path: line.Path(), Stroke: t.Fill, Weight: geom.Round2(t.Size / 14)}
 }

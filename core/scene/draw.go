@@ -3,10 +3,10 @@ package scene
 import (
 	"fmt"
 	"math"
-
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/colour"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
 	"plaintracer/core/style"
@@ -132,8 +132,8 @@ func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 	h := r
 	h.W = chart.LaneHead
 	e.Items = append(e.Items,
-		Item{Path: geom.Box(r), Stroke: LaneLine, Weight: laneWeight},
-		Item{Path: geom.Box(h), Fill: LaneFill, Stroke: LaneLine, Weight: laneWeight})
+		Item{Path: geom.Box(r), Fill: laneBand(l), Stroke: LaneLine, Weight: laneWeight},
+		Item{Path: geom.Box(h), Fill: LaneHeadFill(l), Stroke: LaneLine, Weight: laneWeight})
 	size, room := 13.0, l.Size-10
 	lines := typeset.Lines(typeset.Bold, size, l.Name, room)
 	if len(lines) > 1 {
@@ -145,13 +145,34 @@ func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 	}
 	for i, t := range lines {
 		x := h.CX() + size*0.35 + (float64(i)-float64(len(lines)-1)/2)*size*1.1
-		it := text(t, x, r.CY(), typeset.Bold, size, Ink)
+		it := text(t, x, r.CY(), typeset.Bold, size, onTop(LaneHeadFill(l)))
 		it.Upright = true
 		it.At.Y = geom.Round2(r.CY() + it.Width/2)
 		e.Items = append(e.Items, it)
 	}
 	e.Items = spell(e.Items)
 	return e
+}
+
+// LaneHeadFill is the colour of a lane's head.
+func LaneHeadFill(l *chart.Lane) string {
+	if l.Look == nil || l.Look.Head == "" {
+		return LaneFill
+	}
+	return l.Look.Head
+}
+
+func laneBand(l *chart.Lane) string {
+	if l.Look == nil {
+		return ""
+	}
+	return l.Look.Band
+}
+
+// onTop is what text takes by itself on a colour.
+func onTop(fill string) string {
+	c, _ := colour.Parse(fill)
+	return colour.OnTop(c).String()
 }
 
 // Step draws a step: outline, inner lines, text and number tag.
@@ -161,12 +182,11 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
 	look := style.Of(st)
 	e.Items = body(st.Symbol, r, look)
-	face := typeset.Sans
-	if look.Bold {
-		face = typeset.Bold
-	}
 	for _, l := range sh.Lines {
-		e.Items = append(e.Items, text(l.Text, r.X+l.X, r.Y+l.Baseline, face, typeset.Size, look.TextColour))
+		it := text(l.Text, r.X+l.X, r.Y+l.Baseline, l.Face, l.Size, look.TextColour)
+		if e.Items = append(e.Items, it); look.Underline && l.Text != "" {
+			e.Items = append(e.Items, underline(it))
+		}
 	}
 	if st.Number != "" {
 		e.Items = append(e.Items, tag(sh)...)

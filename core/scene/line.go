@@ -2,10 +2,10 @@ package scene
 
 import (
 	"math"
-	"plaintracer/core/sheet"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 	"plaintracer/core/typeset"
 )
 

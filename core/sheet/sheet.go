@@ -9,6 +9,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/route"
+	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )
@@ -76,9 +77,10 @@ type Composer struct {
 }
 
 type fitKey struct {
-	kind symbol.Kind
-	w, h float64
-	text string
+	kind  symbol.Kind
+	w, h  float64
+	text  string
+	style typeset.Style
 }
 
 // worn is how a step of the last page was fitted.
@@ -97,7 +99,7 @@ const keepFits = 4000
 
 // fit fits the text of step i of the page; most are as they were on the last one.
 func (c *Composer) fit(i int, s *chart.Step) fitted {
-	k := fitKey{s.Symbol, s.W, s.H, s.Text}
+	k := fitKey{s.Symbol, s.W, s.H, s.Text, style.Text(s)}
 	if i == len(c.worn) {
 		c.worn = append(c.worn, worn{})
 	}
@@ -115,8 +117,8 @@ func (c *Composer) fitNew(s *chart.Step, k fitKey) fitted {
 		c.fits = map[fitKey]fitted{}
 	}
 	var f fitted
-	f.box = typeset.Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
-	f.lines, _ = typeset.Fit(s.Symbol, f.box.W, f.box.H, s.Text)
+	f.box = k.style.Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
+	f.lines, _ = k.style.Fit(s.Symbol, f.box.W, f.box.H, s.Text)
 	c.fits[k] = f
 	return f
 }

@@ -3,9 +3,11 @@
 package style
 
 import (
+	"strings"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
-	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
 )
 
 // OutlineWeight is the weight of a plain step's outline, px.
@@ -22,22 +24,19 @@ type Step struct {
 	Double      bool
 	Corner      float64
 	Shadow      chart.Shadow
+	Text        typeset.Style
 	TextColour  string
 	ByItself    bool // the text's colour follows the fill
-	Bold        bool
+	Underline   bool
 }
 
 // Of tells how a step is drawn.
 func Of(s *chart.Step) Step {
-	l := chart.StepLook{}
-	if s.Look != nil {
-		l = *s.Look
-	}
-	l = plain.With(l)
+	l := lookOf(s)
 	out := Step{
 		Fill: colourOf(l.Fill), Fill2: colourOf(l.Fill2), Turn: *l.Turn, Clear: float64(*l.Clear) / 100,
 		Outline: colourOf(l.Outline), Weight: l.Weight, Dash: l.Dash, Double: *l.Double, Shadow: l.Shadow,
-		TextColour: l.Text.Colour, Bold: *l.Text.Bold,
+		Text: textStyle(l.Text), TextColour: textColour(l.Text.Colour), Underline: *l.Text.Underline,
 	}
 	if s.Symbol.Cornered() {
 		out.Corner = *l.Corner
@@ -57,14 +56,51 @@ func Of(s *chart.Step) Step {
 // plain is the look of a step that nobody has given one: ink on white.
 var plain = chart.StepLook{
 	Fill: colour.White.String(), Turn: new(int), Clear: new(int), Outline: colour.Ink.String(), Weight: OutlineWeight, Dash: chart.Solid,
-	Double: new(bool), Corner: new(float64), Shadow: chart.NoShadow, Text: chart.TextLook{Bold: new(bool)},
+	Double: new(bool), Corner: new(float64), Shadow: chart.NoShadow, Text: chart.TextLook{
+		Colour: chart.ByItself, Family: chart.Sans, Size: typeset.Size, Bold: new(bool), Italic: new(bool), Underline: new(bool),
+		Across: chart.InCentre, Down: chart.InMiddle, Pad: new(float64), Room: chart.Grows,
+	},
 }
 
+// lookOf is a step's look, complete.
+func lookOf(s *chart.Step) chart.StepLook {
+	if s.Look == nil {
+		return plain
+	}
+	return plain.With(*s.Look)
+}
+
+// Text tells how a step's text is set.
+func Text(s *chart.Step) typeset.Style {
+	if s.Look == nil {
+		return typeset.Plain
+	}
+	return textStyle(lookOf(s).Text)
+}
+
+func textStyle(t chart.TextLook) typeset.Style {
+	face := map[chart.Family]typeset.Face{chart.Serif: typeset.Serif, chart.Mono: typeset.Mono}[t.Family]
+	return typeset.Style{
+		Face: face.Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks,
+		Across: map[chart.Across]typeset.Place{chart.AtLeft: typeset.Start, chart.AtRight: typeset.End}[t.Across],
+		Down:   map[chart.Down]typeset.Place{chart.AtTop: typeset.Start, chart.AtBottom: typeset.End}[t.Down],
+	}
+}
+
+// textColour is the text's colour; "" where it follows the fill.
+func textColour(s string) string {
+	if s == chart.ByItself {
+		return ""
+	}
+	return strings.ToUpper(s)
+}
+
+// colourOf is a colour in one way of writing, "" for none.
 func colourOf(s string) string {
 	if s == chart.NoColour {
 		return ""
 	}
-	return s
+	return strings.ToUpper(s)
 }
 
 // Grounds are the colours that the step's text stands on: of a gradient both ends, over white
@@ -98,12 +134,19 @@ var (
 	Toned      = chart.StepLook{Outline: Grey, Weight: 1, Fill: colour.White.String(), Fill2: chart.NoColour, Text: chart.TextLook{Colour: Grey, Bold: &no}}
 )
 
+// EmphasisedLine and TonedLine are the same for connectors.
+var (
+	EmphasisedLine = chart.Look{Weight: 3, Colour: colour.Ink.String()}
+	TonedLine      = chart.Look{Weight: 1, Colour: Grey}
+)
+
 // Grey is the colour of what stands back: 5.7:1 on white.
 const Grey = "#666B6E"
 
-// Palette are the fills that a look a lane, a kind or a value takes, in order: few, pale, and
-// apart for those, too, who see two of the primary colours only (its test).
-var Palette = []string{"#F6E0B0", "#BCD7F2", "#F3C9BC", "#CFE7C8", "#D9D4F0", "#D2D2CC"}
-
-// CanRound tells whether a symbol's corners can be rounded.
-func CanRound(k symbol.Kind) bool { return k.Cornered() }
+// Fills and Lines are the colours that are offered: few, and apart from each other for those,
+// too, who see two of the primary colours only. Fills are pale enough for ink, lines and text
+// dark enough for white (apart_test.go). A look a lane, a kind or a value takes fills in order.
+var (
+	Fills = []string{"#DBC9BF", "#8AD2DA", "#AEA5F5", "#D2FFAD", "#D2A580"}
+	Lines = []string{colour.Ink.String(), "#B0361B", "#0A6660", "#2B63D8", "#5A1208"}
+)

@@ -7,26 +7,87 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// Size is the font size of chart text, px.
+// Size is the font size of plain chart text, px.
 const Size = 13
+
+// LeastSize is the font size under which text is not made smaller, px: 8 pt.
+const LeastSize = 8 * 96.0 / 72
+
+// MostSize is the largest font size, px: 72 pt.
+const MostSize = 96
+
+// Place is where text stands in its symbol, across or down.
+type Place int8
+
+// The places.
+const (
+	Middle Place = iota
+	Start
+	End
+)
+
+// Style is how the text of a symbol is set. The zero value but for Size is plain.
+type Style struct {
+	Face         Face
+	Size         float64 // px
+	Across, Down Place   // in a decision text stands in the middle of the height
+	Pad          float64 // px that it keeps off the outline more than the symbol wants
+	Shrink       bool    // the symbol keeps its size, and the text gets smaller, down to LeastSize
+}
+
+// Plain is how the text of symbols is set that nobody has given a style.
+var Plain = Style{Size: Size}
 
 // Line is one line of text in a symbol, in px from the symbol's corner.
 type Line struct {
 	Text     string
+	Face     Face
+	Size     float64
 	X        float64 // left edge; the line is set from here whatever its script
 	Baseline float64
 	Width    float64
 }
 
-// Fit sets text into a symbol of the given size, centred line by line in the
-// room that the outline leaves at each line's height. It reports false when
-// the text does not fit; the lines are nil then.
-func Fit(k symbol.Kind, w, h float64, text string) ([]Line, bool) {
-	return prepare(text).fit(k, w, h)
+// Fit sets text into a symbol of the given size, line by line in the room that the outline
+// leaves at each line's height. It reports false when the text does not fit; the lines are
+// nil then.
+func (st Style) Fit(k symbol.Kind, w, h float64, text string) ([]Line, bool) {
+	for {
+		lines, ok := st.prepare(text).fit(k, w, h)
+		if ok || !st.smaller() {
+			return lines, ok
+		}
+	}
+}
+
+// Empty is where the first letter would go: a line without text.
+func (st Style) Empty(k symbol.Kind, w, h float64) Line {
+	lines, ok := st.Fit(k, w, h, "i")
+	if !ok {
+		return Line{Face: st.Face, Size: st.Size, X: w / 2, Baseline: h / 2}
+	}
+	l := lines[0]
+	if l.Text = ""; st.Across == Middle && k != symbol.Annotation {
+		l.X += l.Width / 2
+	} else if st.Across == End {
+		l.X += l.Width
+	}
+	l.Width = 0
+	return l
+}
+
+// smaller makes the size a half smaller, where that is allowed.
+func (st *Style) smaller() bool {
+	if !st.Shrink || st.Size <= LeastSize {
+		return false
+	}
+	st.Size = math.Max(LeastSize, math.Ceil(2*st.Size-1)/2)
+	return true
 }
 
 // paragraphs are a text cut once into pieces, for many tries to set it.
 type paragraphs struct {
+	Style
 	pieces []piece
 	hard   int     // lines that it has whatever the width
 	total  float64 // width of it all, on one line
@@ -34,8 +95,8 @@ type paragraphs struct {
 	work   int // lines that were set, over all tries
 }
 
-func prepare(text string) *paragraphs {
-	p := &paragraphs{pieces: pieces(Sans, Size, text), room: map[float64]int{}}
+func (st Style) prepare(text string) *paragraphs {
+	p := &paragraphs{Style: st, pieces: pieces(st.Face, st.Size, text), room: map[float64]int{}}
 	if len(p.pieces) > 0 {
 		p.hard = 1
 	}
@@ -54,7 +115,7 @@ func (p *paragraphs) fewest(room float64) int {
 	if n, ok := p.room[room]; ok {
 		return n
 	}
-	lines, _ := fill(Sans, Size, p.pieces, 1<<30, room, func(int) float64 { return room })
+	lines, _ := fill(p.Face, p.Size, p.pieces, 1<<30, room, func(int) float64 { return room })
 	p.work += len(lines)
 	p.room[room] = len(lines)
 	return len(lines)
@@ -70,7 +131,12 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 		return nil, true
 	}
 	top, bottom := k.Band(w, h)
-	const lead, ink = Size * Leading, Size * (Ascent + Descent)
+	top, bottom = top+p.Pad, bottom-p.Pad
+	span := func(y0, y1 float64) (x0, x1 float64) {
+		x0, x1 = k.Span(w, h, y0, y1)
+		return x0 + p.Pad, x1 - p.Pad
+	}
+	lead, ink := p.Size*Leading, p.Size*(Ascent+Descent)
 	most := int((bottom - top - ink + lead) / lead)
 	n := max(1, p.hard, int(p.total/w))
 	if n > most {
@@ -78,7 +144,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 	}
 	widest := 0.0
 	for _, y := range [3]float64{top, (top + bottom - ink) / 2, bottom - ink} {
-		x0, x1 := k.Span(w, h, y, y+ink)
+		x0, x1 := span(y, y+ink)
 		widest = math.Max(widest, x1-x0)
 	}
 	if widest <= 0 {
@@ -86,12 +152,19 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 	}
 	for n, tries := max(n, p.fewest(math.Ceil(widest))), 0; n <= most; tries++ {
 		first := (top+bottom)/2 - float64(n)*lead/2 + (lead-ink)/2
+		switch {
+		case k == symbol.Decision:
+		case p.Down == Start:
+			first = top
+		case p.Down == End:
+			first = bottom - float64(n-1)*lead - ink
+		}
 		room := func(i int) float64 {
 			y := first + float64(i)*lead
-			x0, x1 := k.Span(w, h, y, y+ink)
+			x0, x1 := span(y, y+ink)
 			return x1 - x0
 		}
-		texts, ok := fill(Sans, Size, p.pieces, n, widest, room)
+		texts, ok := fill(p.Face, p.Size, p.pieces, n, widest, room)
 		p.work += len(texts)
 		if !ok {
 			n++
@@ -105,13 +178,16 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 		lines := make([]Line, len(texts))
 		for i, t := range texts {
 			y := first + float64(i)*lead
-			x0, x1 := k.Span(w, h, y, y+ink)
-			width := Width(Sans, Size, t)
+			x0, x1 := span(y, y+ink)
+			width := Width(p.Face, p.Size, t)
 			x := (x0+x1)/2 - width/2
-			if k == symbol.Annotation {
+			switch {
+			case p.Across == Start || p.Across == Middle && k == symbol.Annotation:
 				x = x0
+			case p.Across == End:
+				x = x1 - width
 			}
-			lines[i] = Line{t, x, y + Size*Ascent, width}
+			lines[i] = Line{t, p.Face, p.Size, x, y + p.Size*Ascent, width}
 		}
 		return lines, true
 	}
@@ -123,8 +199,13 @@ const grid = 4
 
 // Grow returns the smallest size not under w x h, in the same proportion and
 // rounded up to the grid, at which text fits into the symbol.
-func Grow(k symbol.Kind, w, h float64, text string) (float64, float64) {
-	return prepare(text).grow(k, w, h)
+func (st Style) Grow(k symbol.Kind, w, h float64, text string) (float64, float64) {
+	if _, ok := st.Fit(k, w, h, text); ok {
+		return w, h
+	}
+	for st.smaller() {
+	}
+	return st.prepare(text).grow(k, w, h)
 }
 
 func (p *paragraphs) grow(k symbol.Kind, w, h float64) (float64, float64) {
@@ -155,7 +236,7 @@ func (p *paragraphs) grow(k symbol.Kind, w, h float64) (float64, float64) {
 
 // Box is the rectangle a step really takes: the one given, grown about its
 // centre when its text needs more room.
-func Box(k symbol.Kind, r geom.Rect, text string) geom.Rect {
-	w, h := Grow(k, r.W, r.H, text)
+func (st Style) Box(k symbol.Kind, r geom.Rect, text string) geom.Rect {
+	w, h := st.Grow(k, r.W, r.H, text)
 	return geom.Rect{X: r.X - (w-r.W)/2, Y: r.Y - (h-r.H)/2, W: w, H: h}
 }

@@ -62,30 +62,30 @@ func TestWidth(t *testing.T) {
 
 func TestGrow(t *testing.T) {
 	for _, i := range symbol.All() {
-		w, h := Grow(i.Kind, i.W, i.H, "Short")
+		w, h := Plain.Grow(i.Kind, i.W, i.H, "Short")
 		if w != i.W || h != i.H {
 			t.Errorf("%s grew for a short text", i.Kind)
 		}
 		long := strings.Repeat("a long text that does not fit ", 8)
-		w, h = Grow(i.Kind, i.W, i.H, long)
+		w, h = Plain.Grow(i.Kind, i.W, i.H, long)
 		if w <= i.W || h <= i.H {
 			t.Errorf("%s did not grow: %v x %v", i.Kind, w, h)
 		}
 		if r := (w / h) / (i.W / i.H); r < 0.85 || r > 1.15 {
 			t.Errorf("%s grew out of proportion: %v x %v", i.Kind, w, h)
 		}
-		lines, ok := Fit(i.Kind, w, h, long)
+		lines, ok := Plain.Fit(i.Kind, w, h, long)
 		if !ok {
 			t.Fatalf("%s: the grown symbol does not hold its text", i.Kind)
 		}
 		if got := strings.Join(strings.Fields(joined(lines)), " "); got != strings.TrimSpace(long) {
 			t.Errorf("%s: words were lost: %q", i.Kind, got)
 		}
-		if _, ok := Fit(i.Kind, w*0.9, h*0.9, long); ok {
+		if _, ok := Plain.Fit(i.Kind, w*0.9, h*0.9, long); ok {
 			t.Errorf("%s grew much more than it had to", i.Kind)
 		}
 	}
-	if b := Box(symbol.Process, geom.Rect{X: 100, Y: 50, W: 112, H: 56}, strings.Repeat("w", 5000)); b.CX() != 156 || b.CY() != 78 || b.W > 3000 {
+	if b := Plain.Box(symbol.Process, geom.Rect{X: 100, Y: 50, W: 112, H: 56}, strings.Repeat("w", 5000)); b.CX() != 156 || b.CY() != 78 || b.W > 3000 {
 		t.Errorf("a word of 5,000 letters makes %v", b)
 	}
 }
@@ -102,8 +102,8 @@ func joined(ls []Line) string {
 func TestLinesInsideOutline(t *testing.T) {
 	for _, i := range symbol.All() {
 		for _, text := range []string{"One", "Two words", "Is the object fit to travel?", strings.Repeat("x", 80), "Приёмка и осмотр", "בדיקת מצב", "🧾 receipt"} {
-			w, h := Grow(i.Kind, i.W, i.H, text)
-			lines, _ := Fit(i.Kind, w, h, text)
+			w, h := Plain.Grow(i.Kind, i.W, i.H, text)
+			lines, _ := Plain.Fit(i.Kind, w, h, text)
 			if len(lines) == 0 {
 				t.Fatalf("%s %q: no lines", i.Kind, text)
 			}
@@ -121,7 +121,7 @@ func TestLinesInsideOutline(t *testing.T) {
 
 func BenchmarkFit(b *testing.B) {
 	for b.Loop() {
-		Fit(symbol.Decision, 136, 84, "Request complete?")
+		Plain.Fit(symbol.Decision, 136, 84, "Request complete?")
 	}
 }
 
@@ -130,7 +130,7 @@ func BenchmarkFit(b *testing.B) {
 func TestFittingIsLinear(t *testing.T) {
 	for _, i := range symbol.All() {
 		work := func(lines int) int {
-			p := prepare(strings.Repeat("ab\n", lines))
+			p := Plain.prepare(strings.Repeat("ab\n", lines))
 			w, h := p.grow(i.Kind, i.W, i.H)
 			got, ok := p.fit(i.Kind, w, h)
 			if !ok || len(got) < lines {
@@ -148,7 +148,7 @@ func TestFittingIsLinear(t *testing.T) {
 func BenchmarkLongText(b *testing.B) {
 	text := strings.Repeat("ab\n", 5000)
 	for b.Loop() {
-		Grow(symbol.Decision, 136, 84, text)
+		Plain.Grow(symbol.Decision, 136, 84, text)
 	}
 }
 
@@ -157,8 +157,8 @@ func BenchmarkLongText(b *testing.B) {
 func TestShortWordsStayWhole(t *testing.T) {
 	for _, i := range symbol.All() {
 		for _, text := range []string{"Fit to travel, in the crate that it came in?", "Is the object fit to travel, and insured for the whole of the way?", "A a in on it is so or if we go up by to"} {
-			w, h := Grow(i.Kind, i.W, i.H, text)
-			lines, ok := Fit(i.Kind, w, h, text)
+			w, h := Plain.Grow(i.Kind, i.W, i.H, text)
+			lines, ok := Plain.Fit(i.Kind, w, h, text)
 			if !ok {
 				t.Fatalf("%s: %q does not fit", i.Kind, text)
 			}
@@ -183,11 +183,11 @@ func FuzzFit(f *testing.F) {
 			return // what a chart does not take
 		}
 		k := symbol.All()[int(kind)%len(symbol.All())].Kind
-		box := Box(k, geom.Rect{W: w, H: h}, text)
+		box := Plain.Box(k, geom.Rect{W: w, H: h}, text)
 		if box.W < w || box.H < h || !geom.Finite(box.W) || !geom.Finite(box.H) {
 			t.Fatalf("%v in %g x %g: the box is %v", k, w, h, box)
 		}
-		lines, ok := Fit(k, box.W, box.H, text)
+		lines, ok := Plain.Fit(k, box.W, box.H, text)
 		if !ok {
 			t.Fatalf("%v: %q does not fit into %v, which was made for it", k, text, box)
 		}

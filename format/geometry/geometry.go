@@ -5,10 +5,10 @@ package geometry
 import (
 	"encoding/json"
 	"io"
-	"plaintracer/core/sheet"
 	"strings"
 
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 )
 
 type file struct {

@@ -27,12 +27,13 @@ const PerMM = 96 / 25.4
 var lock sync.Mutex
 
 // Draw makes a canvas of w x h px and draws d on it, scaled by k, with the top
-// left corner of its view at (x, y). The ground is filled when ground is set.
-func Draw(ctx context.Context, d scene.Drawing, w, h, x, y, k float64, ground string) (*canvas.Canvas, error) {
+// left corner of its view at (x, y). The ground is filled when ground is set. Where the canvas
+// becomes a picture of dots, dots tells how many of them a mm has; else it is 0.
+func Draw(ctx context.Context, d scene.Drawing, w, h, x, y, k, dots float64, ground string) (*canvas.Canvas, error) {
 	lock.Lock()
 	defer lock.Unlock()
 	c := canvas.New(w/PerMM, h/PerMM)
-	p := pen{ctx: canvas.NewContext(c), k: k / PerMM, h: h / PerMM, dx: x/PerMM - d.View.X*k/PerMM, dy: y/PerMM - d.View.Y*k/PerMM}
+	p := pen{ctx: canvas.NewContext(c), k: k / PerMM, dots: dots, h: h / PerMM, dx: x/PerMM - d.View.X*k/PerMM, dy: y/PerMM - d.View.Y*k/PerMM}
 	if ground != "" {
 		p.ctx.SetFillColor(colour(ground))
 		p.ctx.SetStrokeColor(canvas.Transparent)
@@ -58,6 +59,7 @@ type pen struct {
 	ctx     *canvas.Context
 	k, h    float64
 	dx, dy  float64
+	dots    float64 // of a mm, where dots are drawn
 	opacity float64 // of what was drawn last; 0 before anything was
 	primes  int
 }
@@ -85,12 +87,7 @@ func (p *pen) path(i scene.Item) {
 	}
 	p.prime(1 - i.Clear)
 	if i.Fade != nil {
-		x0, y0 := p.at(i.Fade.From)
-		x1, y1 := p.at(i.Fade.To)
-		g := canvas.NewLinearGradient(canvas.Point{X: x0, Y: y0}, canvas.Point{X: x1, Y: y1})
-		g.Add(0, colour(i.Fade.A))
-		g.Add(1, colour(i.Fade.B))
-		p.ctx.SetFillGradient(g)
+		p.ctx.SetFillGradient(p.fade(i.Fade, 1-i.Clear))
 	} else {
 		p.ctx.SetFillColor(thin(colour(i.Fill), 1-i.Clear))
 	}
@@ -107,6 +104,22 @@ func (p *pen) path(i scene.Item) {
 	}
 	p.ctx.SetDashes(0, dash...)
 	p.ctx.DrawPath(0, 0, &out)
+}
+
+// fade is a gradient. Where dots are drawn, the canvas asks for its colour at a dot of the
+// picture, and not at a place of the canvas.
+func (p *pen) fade(f *scene.Fade, opacity float64) canvas.Gradient {
+	at := func(q geom.Point) canvas.Point {
+		x, y := p.at(q)
+		if p.dots > 0 {
+			x, y = x*p.dots, (p.h-y)*p.dots
+		}
+		return canvas.Point{X: x, Y: y}
+	}
+	g := canvas.NewLinearGradient(at(f.From), at(f.To))
+	g.Add(0, thin(colour(f.A), opacity))
+	g.Add(1, thin(colour(f.B), opacity))
+	return g
 }
 
 // prime has the PDF take on an opacity. Its writer sets one together with a colour, but not

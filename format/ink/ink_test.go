@@ -9,6 +9,7 @@ import (
 	"github.com/tdewolff/canvas"
 	"github.com/tdewolff/canvas/renderers/rasterizer"
 
+	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -35,8 +36,20 @@ func someText(r *rand.Rand) string {
 	return strings.Join(out, " ")
 }
 
-// Every symbol with 200 texts, short, long words, several scripts: the ink of
-// the rasterised text lies inside the outline.
+// someStyle is a way to set text: the first ones plain, then of every family, cut, size and place.
+func someStyle(r *rand.Rand, n int) typeset.Style {
+	if n < 120 {
+		return typeset.Plain
+	}
+	family := [3]typeset.Face{typeset.Sans, typeset.Serif, typeset.Mono}[r.IntN(3)]
+	return typeset.Style{
+		Face: family.Cut(r.IntN(2) > 0, r.IntN(2) > 0), Size: typeset.LeastSize + float64(r.IntN(24)),
+		Across: typeset.Place(r.IntN(3)), Down: typeset.Place(r.IntN(3)), Pad: float64(r.IntN(2) * r.IntN(12)), Shrink: r.IntN(3) == 0,
+	}
+}
+
+// Every symbol with 200 texts, short, long words, several scripts, plain and in every style:
+// the ink of the rasterised text lies inside the outline, rounded where that can be.
 func TestInkInsideOutline(t *testing.T) {
 	const scale, pad = 1.5, 8.0
 	for _, info := range symbol.All() {
@@ -44,8 +57,9 @@ func TestInkInsideOutline(t *testing.T) {
 		bad := 0
 		for n := range 200 {
 			text := someText(r)
-			w, h := typeset.Grow(info.Kind, info.W, info.H, text)
-			lines, ok := typeset.Fit(info.Kind, w, h, text)
+			style := someStyle(r, n)
+			w, h := style.Grow(info.Kind, info.W, info.H, text)
+			lines, ok := style.Fit(info.Kind, w, h, text)
 			if !ok {
 				t.Fatalf("%s: %q does not fit the symbol grown for it", info.Kind, text)
 			}
@@ -54,13 +68,13 @@ func TestInkInsideOutline(t *testing.T) {
 			mask.View = d.View
 			var items []scene.Item
 			for _, l := range lines {
-				items = append(items, scene.Item{Text: l.Text, At: geom.Pt(l.X, l.Baseline), Size: typeset.Size, Fill: "#000000", Width: l.Width})
+				items = append(items, scene.Item{Text: l.Text, At: geom.Pt(l.X, l.Baseline), Face: l.Face, Size: l.Size, Fill: "#000000", Width: l.Width})
 			}
 			d.Elements = []scene.Element{{Items: items}}
 			// Half a pixel more, so that a pixel on the outline counts as inside.
-			mask.Elements = []scene.Element{{Items: []scene.Item{{Path: info.Kind.Outline(w, h), Fill: "#000000", Stroke: "#000000", Weight: 1 / scale}}}}
+			mask.Elements = []scene.Element{{Items: []scene.Item{{Path: info.Kind.Rounded(w, h, chart.MaxCorner), Fill: "#000000", Stroke: "#000000", Weight: 1 / scale}}}}
 			draw := func(d scene.Drawing) func(x, y int) uint32 {
-				c, err := Draw(t.Context(), d, d.View.W, d.View.H, 0, 0, 1, "")
+				c, err := Draw(t.Context(), d, d.View.W, d.View.H, 0, 0, 1, 0, "")
 				if err != nil {
 					t.Fatal(err)
 				}

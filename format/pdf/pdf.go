@@ -33,7 +33,7 @@ func Write(ctx context.Context, w io.Writer, title, author string, ds []scene.Dr
 			k = min(1, d.Scale(wpx-2*margin*ink.PerMM, hpx-2*margin*ink.PerMM))
 			x, y = (wpx-d.View.W*k)/2, (hpx-d.View.H*k)/2
 		}
-		c, err := ink.Draw(ctx, d, wpx, hpx, x, y, k, "")
+		c, err := ink.Draw(ctx, d, wpx, hpx, x, y, k, 0, "")
 		if err != nil {
 			return err
 		}

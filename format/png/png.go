@@ -29,7 +29,7 @@ func Write(ctx context.Context, w io.Writer, d scene.Drawing, scale float64, noG
 	if noGround {
 		ground = ""
 	}
-	c, err := ink.Draw(ctx, d, wpx/scale, hpx/scale, 0, 0, 1, ground)
+	c, err := ink.Draw(ctx, d, wpx/scale, hpx/scale, 0, 0, 1, ink.PerMM*scale, ground)
 	if err != nil {
 		return err
 	}

@@ -87,6 +87,7 @@ export class Bench {
     const { act, arg, symbol } = b.dataset;
     if (symbol) this.perform('hand', symbol);
     else if (b.getAttribute('aria-disabled') === 'true') this.perform('why', now.facts.why[act]);
+    else if (act === 'look-field') this.perform(act, b.parentElement.querySelector('select').value);
     else this.perform(act, arg || '');
   }
 

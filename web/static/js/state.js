@@ -2,7 +2,7 @@
 // show it. The templates hold the markup; nothing here makes an element.
 document.addEventListener('alpine:init', () => {
   Alpine.store('now', {
-    facts: { steps: -1, fields: [], loose: [], why: {}, on: [], lanes: 0 },
+    facts: { steps: -1, fields: [], loose: [], why: {}, on: [], mixed: [], lanes: 0 },
     busy: false,
     menu: [], // commands at the hand, in groups
     found: [],
@@ -31,6 +31,63 @@ document.addEventListener('alpine:init', () => {
     get lineOf() {
       const l = now().facts.line;
       return !l ? 'Select a connector.' : l.of > 1 ? `${l.of} connectors` : now().facts.title;
+    },
+  }));
+  // The look drawer: values that are typed go to the core as they are, which answers what it
+  // cannot read.
+  Alpine.data('look', () => ({
+    get look() {
+      return now().facts.look;
+    },
+    get title() {
+      return now().facts.title || '';
+    },
+    get colours() {
+      return this.look?.colours || [];
+    },
+    get fields() {
+      return this.look?.fields || [];
+    },
+    get looks() {
+      return this.look?.looks || '';
+    },
+    get reads() {
+      return this.look?.reads || '';
+    },
+    get legible() {
+      return !this.poor;
+    },
+    get poor() {
+      return !!this.look && !this.look.legible;
+    },
+    get two() {
+      return !!this.look?.fill2;
+    },
+    get percent() {
+      return `${this.look?.clear || 0} %`;
+    },
+    // of is a value, none where the selected steps differ in it.
+    of(what) {
+      return !this.look || (what !== 'clear' && this.look.mixed.includes(what)) ? '' : this.look[what];
+    },
+    mixed(what) {
+      return this.look?.mixed.includes(what) ? 'mixed' : 'none';
+    },
+    set(e) {
+      const { what } = e.target.dataset,
+        value = e.target.value;
+      if (!value.trim()) return;
+      perform('look-set', JSON.stringify({ what, value }));
+      this.$nextTick(() => {
+        e.target.value = this.of(what);
+      });
+    },
+    preview(e) {
+      perform('look-try', JSON.stringify({ what: e.target.dataset.what, value: e.target.value }));
+    },
+    take(e) {
+      const { what, value } = e.currentTarget.dataset;
+      perform('look-set', JSON.stringify({ what, value }));
     },
   }));
   Alpine.data('empty', () => ({
@@ -124,7 +181,8 @@ document.addEventListener('alpine:init', () => {
     ...command,
     ':aria-pressed'() {
       const { act, arg } = this.$el.dataset;
-      return `${now().facts.on.includes(arg ? `${act} ${arg}` : act)}`;
+      const name = arg ? `${act} ${arg}` : act;
+      return now().facts.mixed.includes(name) ? 'mixed' : `${now().facts.on.includes(name)}`;
     },
   }));
   Alpine.bind('symbol', () => ({

@@ -1,0 +1,150 @@
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"reflect"
+	"slices"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/colour"
+	"plaintracer/core/style"
+)
+
+// LookFacts are about the looks of the selected steps. A value in which they differ is told
+// as mixed, and of the first of them.
+type LookFacts struct {
+	Of      int      `json:"of"`
+	Fill    string   `json:"fill"`  // #RRGGBB, "" for none
+	Fill2   string   `json:"fill2"` // of a gradient
+	Outline string   `json:"outline"`
+	Text    string   `json:"text"`
+	Clear   int      `json:"clear"`  // percent
+	Corner  float64  `json:"corner"` // mm
+	Pad     float64  `json:"pad"`    // mm
+	Size    float64  `json:"size"`   // pt
+	Mixed   []string `json:"mixed"`  // names of the values above in which they differ
+	Reads   string   `json:"reads"`  // how well the text reads, where it reads worst
+	Legible bool     `json:"legible"`
+	Colours []string `json:"colours"` // in use on the page by hand
+	Looks   string   `json:"looks"`   // how many there are, in words
+	Fields  []string `json:"fields"`  // names of fields of steps
+	Picked  string   `json:"picked"`  // what the look that was picked up is of
+}
+
+const (
+	mmPx = 96 / 25.4
+	ptPx = 96.0 / 72
+)
+
+func tenth(v float64) float64 { return math.Round(v*10) / 10 }
+
+// lookFacts is nil when no step is selected.
+func (e *Editor) lookFacts() *LookFacts {
+	steps := e.steps()
+	if len(steps) == 0 {
+		return nil
+	}
+	of := func(s *chart.Step) LookFacts {
+		l := style.Of(s)
+		return LookFacts{Fill: l.Fill, Fill2: l.Fill2, Outline: l.Outline, Text: l.TextColour, Clear: int(math.Round(l.Clear * 100)),
+			Corner: tenth(l.Corner / mmPx), Pad: tenth(l.Text.Pad / mmPx), Size: tenth(l.Text.Size / ptPx)}
+	}
+	f := of(steps[0])
+	f.Of, f.Mixed, f.Legible = len(steps), []string{}, true
+	worst := math.Inf(1)
+	for _, s := range e.looks.shown {
+		differ := reflect.ValueOf(of(s))
+		for i, first := 0, reflect.ValueOf(f); i < first.NumField(); i++ {
+			name := strings.Split(first.Type().Field(i).Tag.Get("json"), ",")[0]
+			switch name {
+			case "fill", "fill2", "outline", "text", "clear", "corner", "pad", "size":
+				if differ.Field(i).Interface() != first.Field(i).Interface() && !slices.Contains(f.Mixed, name) {
+					f.Mixed = append(f.Mixed, name)
+				}
+			}
+		}
+		worst = min(worst, style.Of(s).Reads())
+	}
+	f.Legible = worst >= colour.ForText
+	f.Reads = fmt.Sprintf("%.1f : 1", math.Floor(worst*10)/10)
+	f.Colours, f.Looks, f.Fields = e.looksInUse()
+	if e.looks.picked != nil {
+		f.Picked = e.looks.picked.of
+	}
+	return &f
+}
+
+// mostColours is how many colours of the page are offered again.
+const mostColours = 12
+
+// looksInUse are the colours set by hand on the page, how many looks there are, in words,
+// and the names of fields.
+func (e *Editor) looksInUse() (colours []string, looks string, fields []string) {
+	seen := map[string]bool{}
+	add := func(cs ...string) {
+		for _, c := range cs {
+			if c = strings.ToUpper(c); strings.HasPrefix(c, "#") && !slices.Contains(colours, c) && len(colours) < mostColours {
+				colours = append(colours, c)
+			}
+		}
+	}
+	for _, s := range e.Page().Steps {
+		key := ""
+		if s.Look != nil {
+			add(s.Look.Fill, s.Look.Fill2, s.Look.Outline, s.Look.Text.Colour)
+			key = quote(s.Look)
+		}
+		seen[key] = true
+		for _, f := range s.Fields {
+			if !slices.Contains(fields, f.Name) {
+				fields = append(fields, f.Name)
+			}
+		}
+	}
+	for _, c := range e.Page().Connectors {
+		if c.Look != nil {
+			add(c.Look.Colour)
+		}
+	}
+	return colours, sayLooks(len(seen)), fields
+}
+
+// eachLook is of the selected steps one of each look.
+func (e *Editor) eachLook() []*chart.Step {
+	var out []*chart.Step
+	seen := map[style.Step]bool{}
+	for _, s := range e.steps() {
+		if l := style.Of(s); !seen[l] {
+			seen[l] = true
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// stepsLook tells whether some, and whether all of the looks that are shown have what a look
+// names.
+func (e *Editor) stepsLook(arg string) (some, all bool) {
+	var want chart.StepLook
+	if len(e.looks.shown) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
+		return false, false
+	}
+	all = true
+	for _, s := range e.looks.shown {
+		with := *s
+		l := want
+		if s.Look != nil {
+			l = s.Look.With(want)
+		}
+		with.Look = &l
+		if a, b := style.Of(&with), style.Of(s); a == b && (want.Text.Colour == "" || a.ByItself == (want.Text.Colour == chart.ByItself)) {
+			some = true
+		} else {
+			all = false
+		}
+	}
+	return some, all
+}

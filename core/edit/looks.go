@@ -1,0 +1,254 @@
+package edit
+
+import (
+	"encoding/json"
+	"reflect"
+	"slices"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/colour"
+	"plaintracer/core/style"
+	"plaintracer/core/symbol"
+)
+
+// looks are what the next steps take from the last ones, and the look that was picked up.
+type looks struct {
+	last   map[symbol.Kind]*chart.StepLook // set by hand, by kind
+	plain  bool                            // the next step takes the plain look
+	picked *pickedLook
+	shown  []*chart.Step // of the selected steps one of each look
+}
+
+// of is the look of the next step of a kind.
+func (l *looks) of(k symbol.Kind) *chart.StepLook {
+	if l.plain {
+		return nil
+	}
+	return l.last[k]
+}
+
+// pickedLook is a look that can be put on others.
+type pickedLook struct {
+	step *chart.StepLook
+	line *chart.Look
+	of   string // what it was picked up from, in words
+}
+
+// setStepLook sets by hand what the argument, a look of steps as JSON, names. What is only
+// on or off is switched off where it is on already.
+func (e *Editor) setStepLook(arg string) {
+	var set chart.StepLook
+	if json.Unmarshal([]byte(arg), &set) != nil {
+		return
+	}
+	e.looks.shown = e.eachLook()
+	if some, all := e.stepsLook(arg); some && all {
+		set = switchedOff(set)
+	}
+	e.changeLooks(didStepLook, func(l chart.StepLook) chart.StepLook { return l.With(set) })
+	for _, s := range e.steps() {
+		if e.looks.last == nil {
+			e.looks.last = map[symbol.Kind]*chart.StepLook{}
+		}
+		e.looks.last[s.Symbol] = s.Look
+	}
+}
+
+// switchedOff is what takes back a look that is only on or off.
+func switchedOff(l chart.StepLook) chart.StepLook {
+	off := func(b *bool) *bool {
+		if b != nil && *b {
+			return ptr(false)
+		}
+		return b
+	}
+	l.Double, l.Text.Bold, l.Text.Italic, l.Text.Underline = off(l.Double), off(l.Text.Bold), off(l.Text.Italic), off(l.Text.Underline)
+	return l
+}
+
+// changeLooks gives the selected steps the looks that f makes of theirs. Where their texts
+// then need more room, others give way.
+func (e *Editor) changeLooks(words string, f func(chart.StepLook) chart.StepLook) {
+	e.giveLooks(words, e.steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return f(l) })
+}
+
+func (e *Editor) giveLooks(words string, steps []*chart.Step, f func(*chart.Step, chart.StepLook) chart.StepLook) {
+	var parts []chart.Part
+	var to []chart.Step
+	for _, s := range steps {
+		was := chart.StepLook{}
+		if s.Look != nil {
+			was = *s.Look
+		}
+		now := f(s, was)
+		if reflect.DeepEqual(now, was) {
+			continue
+		}
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &now})
+		next := *s
+		next.Look = &now
+		if style.Text(&next) != style.Text(s) {
+			to = append(to, next)
+		}
+	}
+	if len(parts) == 0 {
+		if len(steps) > 0 {
+			e.notice = sayLooksAlready
+		}
+		return
+	}
+	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
+}
+
+// plainLook takes the looks set by hand away.
+func (e *Editor) plainLook() {
+	for _, s := range e.steps() {
+		delete(e.looks.last, s.Symbol)
+	}
+	e.changeLooks(didPlainLook, func(chart.StepLook) chart.StepLook { return chart.StepLook{} })
+}
+
+// pickUp picks up the look of the only selected step or connector.
+func (e *Editor) pickUp() {
+	if s := e.one(); s != nil {
+		e.looks.picked = &pickedLook{step: &chart.StepLook{}, of: stepName(s)}
+		if s.Look != nil {
+			e.looks.picked.step = s.Look
+		}
+	} else {
+		c := e.lines()[0]
+		e.looks.picked = &pickedLook{line: &chart.Look{}, of: e.between(c)}
+		if c.Look != nil {
+			e.looks.picked.line = c.Look
+		}
+	}
+	e.status++
+	e.notice = sayPickedUp(e.looks.picked.of)
+}
+
+// putOn puts the look that was picked up on what is selected.
+func (e *Editor) putOn() {
+	p := e.looks.picked
+	if p.step != nil {
+		e.changeLooks(didPutOn, func(chart.StepLook) chart.StepLook { return *p.step })
+		return
+	}
+	e.setLines(didPutOn, sayLookAlready, func(c *chart.Connector) *chart.Part { return &chart.Part{Look: p.line} })
+}
+
+// weigh lets what is selected stand out or back: steps by one look, connectors by another.
+func (e *Editor) weigh(words string, step chart.StepLook, line chart.Look) {
+	parts := []chart.Part{}
+	for _, c := range e.lines() {
+		l := line
+		if c.Look != nil {
+			l = c.Look.With(line)
+		}
+		parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Look: &l})
+	}
+	var to []chart.Step
+	for _, s := range e.steps() {
+		l := step
+		if s.Look != nil {
+			l = s.Look.With(step)
+		}
+		next := *s
+		next.Look = &l
+		parts, to = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &l}), append(to, next)
+	}
+	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
+}
+
+// lookBy gives all steps of the page one fill for each value of what f tells of them, in the
+// order of the values; those without one, and beyond the fills that there are, become plain.
+func (e *Editor) lookBy(words string, values []string, f func(*chart.Step) string) {
+	e.giveLooks(words, e.Page().Steps, func(s *chart.Step, l chart.StepLook) chart.StepLook {
+		l.Fill, l.Fill2, l.Turn, l.Clear = "", "", nil, nil
+		if i := slices.Index(values, f(s)); i >= 0 && i < len(style.Fills) && !s.Symbol.Open() {
+			l.Fill = style.Fills[i]
+		}
+		return l
+	})
+	if more := len(values) - len(style.Fills); more > 0 {
+		e.notice = sayMoreValues(len(style.Fills), more)
+	}
+}
+
+func (e *Editor) lookByLane() {
+	var lanes []string
+	for _, l := range e.Page().Lanes {
+		lanes = append(lanes, l.ID)
+	}
+	e.lookBy(didLookByLane, lanes, func(s *chart.Step) string { return s.Lane })
+}
+
+// lookByKind leaves processes plain, which most steps are.
+func (e *Editor) lookByKind() {
+	var kinds []string
+	for _, i := range symbol.All() {
+		if i.Kind != symbol.Process && !i.Kind.Open() && slices.ContainsFunc(e.Page().Steps, func(s *chart.Step) bool { return s.Symbol == i.Kind }) {
+			kinds = append(kinds, string(i.Kind))
+		}
+	}
+	e.lookBy(didLookByKind, kinds, func(s *chart.Step) string { return string(s.Symbol) })
+}
+
+func (e *Editor) lookByField(name string) {
+	value := func(s *chart.Step) string {
+		for _, f := range s.Fields {
+			if f.Name == name {
+				return strings.TrimSpace(f.Value)
+			}
+		}
+		return ""
+	}
+	var values []string
+	for _, r := range e.Rows() {
+		if v := value(e.Page().Step(r.ID)); v != "" && !slices.Contains(values, v) {
+			values = append(values, v)
+		}
+	}
+	if len(values) == 0 {
+		e.notice = sayNoValues
+		return
+	}
+	e.lookBy(didLookByField(name), values, value)
+}
+
+// mendText makes texts of the selected steps readable that are not.
+func (e *Editor) mendText() {
+	e.giveLooks(didMendText, e.steps(), func(s *chart.Step, l chart.StepLook) chart.StepLook {
+		now := style.Of(s)
+		if c, ok := colour.Parse(now.TextColour); ok && now.Reads() < colour.ForText {
+			mended, ok := colour.Repaired(c, colour.ForText, now.Grounds()...)
+			if l.Text.Colour = mended.String(); !ok { // on a gradient from light to dark
+				l.Text.Colour = chart.ByItself
+			}
+		}
+		return l
+	})
+}
+
+// setLaneLook sets what the argument, a look of lanes as JSON, names on the selected lane.
+func (e *Editor) setLaneLook(arg string) {
+	l := e.Page().Lane(e.lane)
+	var set chart.LaneLook
+	if l == nil || json.Unmarshal([]byte(arg), &set) != nil {
+		return
+	}
+	look := chart.LaneLook{}
+	if l.Look != nil {
+		look = *l.Look
+	}
+	for _, c := range [2]struct{ to, from *string }{{&look.Head, &set.Head}, {&look.Band, &set.Band}} {
+		switch *c.from {
+		case "":
+		case chart.NoColour:
+			*c.to = ""
+		default:
+			*c.to = *c.from
+		}
+	}
+	e.do(didLaneLook, chart.Part{Do: "lane.set", Page: e.page, ID: l.ID, LaneLook: &look})
+}

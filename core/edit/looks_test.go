@@ -1,0 +1,247 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/style"
+	"plaintracer/core/symbol"
+)
+
+const clay = `{"fill":"#D2A580"}`
+
+// A look is given to all that is selected, what differs is told as mixed, and undo brings back
+// the same chart.
+func TestStepLooks(t *testing.T) {
+	w := open(t)
+	a, b, _ := w.two()
+	before := w.json()
+	w.selectOnly(a.ID)
+	w.Do("step-look", clay)
+	w.selectOnly(a.ID, b.ID)
+	f := w.Facts()
+	if slices.Contains(f.On, "step-look "+clay) || !slices.Contains(f.Mixed, "step-look "+clay) || !slices.Contains(f.Look.Mixed, "fill") || slices.Contains(f.Look.Mixed, "outline") {
+		t.Errorf("one of two is clay: on %v, mixed %v, values %v", f.On, f.Mixed, f.Look.Mixed)
+	}
+	w.Do("step-look", clay)
+	if f = w.Facts(); !slices.Contains(f.On, "step-look "+clay) || len(f.Look.Mixed) > 0 || f.Look.Fill != "#D2A580" || f.Look.Colours[0] != "#D2A580" {
+		t.Errorf("both are clay: %+v", f.Look)
+	}
+	// What is only on or off goes off at the second time, other things stay.
+	bold := `{"text":{"bold":true}}`
+	w.Do("step-look", bold)
+	if l := style.Of(w.Page().Step(a.ID)); l.Text.Face.Cut(false, false) == 0 || l.Fill != "#D2A580" {
+		t.Errorf("bold: %+v", l)
+	}
+	w.Do("step-look", bold)
+	if l := style.Of(w.Page().Step(a.ID)); l.Text.Face != 0 || l.Fill != "#D2A580" {
+		t.Errorf("not bold: %+v", l)
+	}
+	w.Do("look-plain", "")
+	if w.Page().Step(a.ID).Look != nil || w.Page().Step(b.ID).Look != nil {
+		t.Error("plain again, they have looks")
+	}
+	for range 5 {
+		w.Undo()
+	}
+	if now := w.json(); now != before {
+		t.Errorf("undone, the chart is\n%s\nnot\n%s", now, before)
+	}
+}
+
+// The next step of a kind takes the look that was set by hand, unless that is switched off.
+func TestNextStepTakesTheLook(t *testing.T) {
+	w := open(t)
+	a := w.put(symbol.Process, 200, 200, "Log")
+	w.Do("cancel", "")
+	w.selectOnly(a.ID)
+	w.Do("step-look", clay)
+	next := func(k symbol.Kind, y float64) *chart.StepLook { return w.put(k, 500, y, "Next").Look }
+	if l := next(symbol.Process, 200); l == nil || l.Fill != "#D2A580" {
+		t.Errorf("the next process looks like %+v", l)
+	}
+	if l := next(symbol.Document, 350); l != nil {
+		t.Errorf("a document looks like %+v", l)
+	}
+	w.Do("look-next", "")
+	if l := next(symbol.Process, 500); l != nil {
+		t.Errorf("plain, the next process looks like %+v", l)
+	}
+	// Emphasis is for one step, not for those that come.
+	w.Do("look-next", "")
+	w.selectOnly(a.ID)
+	w.Do("look-plain", "")
+	w.Do("emphasise", "")
+	if l := next(symbol.Process, 650); l != nil {
+		t.Errorf("after an emphasised one the next looks like %+v", l)
+	}
+}
+
+// A look is picked up from one and put on others, with a key each; a step's on steps, a
+// connector's on connectors.
+func TestPickUpAndPutOn(t *testing.T) {
+	w := open(t)
+	a, b, c := w.two()
+	w.selectOnly(b.ID)
+	if handled, _ := w.Key("v", false, false, true); !handled || !strings.Contains(strings.ToLower(w.notice), "pick up a look first") {
+		t.Errorf("nothing picked up: %q", w.notice)
+	}
+	w.selectOnly(a.ID)
+	w.Do("step-look", clay)
+	w.Key("c", false, false, true)
+	w.selectOnly(b.ID)
+	w.Key("v", false, false, true)
+	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" {
+		t.Errorf("put on: %+v", l)
+	}
+	w.connect(b, a)
+	d := w.Page().Connectors[1]
+	w.selectOnly(c.ID)
+	w.Do("look", `{"weight":3}`)
+	w.Key("c", false, false, true)
+	w.selectOnly(a.ID)
+	w.notice = ""
+	w.Do("look-put", "")
+	if !strings.Contains(w.notice, "onnector") {
+		t.Errorf("a connector's look on a step: %q", w.notice)
+	}
+	w.selectOnly(d.ID)
+	w.Do("look-put", "")
+	if l := w.Page().Connector(d.ID).Look; l == nil || l.Weight != 3 {
+		t.Errorf("the other connector looks like %+v", l)
+	}
+}
+
+// One fill a lane, a symbol, or a value: in order, and plain where there are no more.
+func TestOneFillPer(t *testing.T) {
+	w := open(t)
+	w.Do("lane-names", "Lender\nLoans desk")
+	var ids []string
+	kinds := []symbol.Kind{symbol.Process, symbol.Decision, symbol.Document, symbol.Process, symbol.Annotation, symbol.Data, symbol.Process}
+	for i, k := range kinds {
+		s := w.put(k, 200+float64(i)*150, 100+float64(i%2)*120, fmt.Sprint("Step ", i))
+		w.Do("cancel", "")
+		w.selectOnly(s.ID)
+		w.Do("field", fmt.Sprintf(`{"old":"","name":"system","value":"S%d"}`, i))
+		ids = append(ids, s.ID)
+	}
+	fill := func(i int) string {
+		if l := w.Page().Step(ids[i]).Look; l != nil {
+			return l.Fill
+		}
+		return ""
+	}
+	w.Do("look-lanes", "")
+	for i := range ids {
+		want := style.Fills[slices.IndexFunc(w.Page().Lanes, func(l *chart.Lane) bool { return l.ID == w.Page().Step(ids[i]).Lane })]
+		if kinds[i] == symbol.Annotation {
+			want = ""
+		}
+		if fill(i) != want {
+			t.Errorf("by lane, step %d has %q, want %q", i, fill(i), want)
+		}
+	}
+	w.Do("look-kinds", "")
+	for i, want := range []string{"", style.Fills[0], style.Fills[1], "", "", style.Fills[2], ""} {
+		if fill(i) != want {
+			t.Errorf("by symbol, step %d has %q, want %q", i, fill(i), want)
+		}
+	}
+	w.Do("look-field", "system")
+	seen := map[string]int{}
+	for i := range ids {
+		seen[fill(i)]++
+	}
+	if len(seen) != len(style.Fills)+1 || !strings.Contains(w.notice, "stays plain") {
+		t.Errorf("by value: %v, %q", seen, w.notice)
+	}
+	w.Do("look-field", "colour of the crate")
+	if w.notice != sayNoValues {
+		t.Errorf("a field that no step has: %q", w.notice)
+	}
+}
+
+// Values are typed as people write them; what cannot be meant is answered with what can.
+func TestTypedLooks(t *testing.T) {
+	for _, c := range []struct{ what, value, want string }{
+		{"fill", "8ad2da", `{"fill":"#8AD2DA"}`}, {"outline", " #F0a ", `{"outline":"#FF00AA"}`}, {"text", "#23282C", `{"text":{"colour":"#23282C"}}`},
+		{"corner", "2,5 mm", `{"corner":9.45}`}, {"size", "12 pt", `{"text":{"size":16}}`}, {"size", "8", `{"text":{"size":10.67}}`}, {"clear", "40 %", `{"clear":40}`}, {"pad", "1", `{"text":{"pad":3.78}}`},
+		{"fill", "reddish", sayTypeColour}, {"fill", "#12", sayTypeColour}, {"corner", "9", "Type a number from 0 to 4.2 mm."}, {"corner", "-1", "Type a number from 0 to 4.2 mm."},
+		{"size", "7", "Type a number from 8 to 72 pt."}, {"clear", "lots", "Type a number from 0 to 90 %."}, {"pad", "NaN", "Type a number from 0 to 6.3 mm."}, {"mood", "blue", sayNoValue},
+	} {
+		l, why := typedLook(quote(map[string]string{"what": c.what, "value": c.value}))
+		if got := why; got != c.want && (why != "" || quote(l) != c.want) {
+			t.Errorf("%s %q: %s %q, want %s", c.what, c.value, quote(l), why, c.want)
+		}
+	}
+}
+
+// Larger text makes its symbol grow, its middle staying in line, and what follows gives way;
+// text that cannot be read is told and repaired, never by itself.
+func TestTextLooks(t *testing.T) {
+	w := open(t)
+	a, _, _ := w.two()
+	c := w.put(symbol.Process, 200, 300, "Seal the crate")
+	w.Do("cancel", "")
+	w.connect(a, c)
+	gap := func() float64 { return w.Sheet().Shape(c.ID).Rect.Y - w.Sheet().Shape(a.ID).Rect.Bottom() }
+	was, room := w.Sheet().Shape(a.ID).Rect, gap()
+	w.selectOnly(a.ID)
+	w.Do("look-set", `{"what":"size","value":"24"}`)
+	now := w.Sheet().Shape(a.ID).Rect
+	if now.W <= was.W || now.H <= was.H || now.Y != was.Y || now.CX() != was.CX() || gap() < room {
+		t.Errorf("from %v to %v, the gap below was %v, is %v", was, now, room, gap())
+	}
+	w.Do("look-set", `{"what":"text","value":"#8AD2DA"}`)
+	if f := w.Facts(); f.Look.Legible || f.Look.Reads != "1.7 : 1" || f.Why["text-mend"] != "" || w.Page().Step(a.ID).Look.Text.Colour != "#8AD2DA" {
+		t.Errorf("pale text on white: %+v", f.Look)
+	}
+	w.Do("text-mend", "")
+	if f := w.Facts(); !f.Look.Legible || f.Why["text-mend"] == "" {
+		t.Errorf("repaired: %+v", f.Look)
+	}
+}
+
+// The pipette takes the colour of what is pressed, once; Escape puts it away.
+func TestPipette(t *testing.T) {
+	w := open(t)
+	a, b, _ := w.two()
+	w.selectOnly(a.ID)
+	w.Do("step-look", clay)
+	w.selectOnly(b.ID)
+	w.Do("pipette", "")
+	at := w.centre(a.ID)
+	w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
+	if c := w.Update(false).Cursor; c != crosshair {
+		t.Errorf("the pointer is %s", c)
+	}
+	w.press(at.X, at.Y)
+	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.pipette || !w.selected[b.ID] {
+		t.Errorf("it took %+v, selected %v", l, w.selected)
+	}
+	w.Do("pipette", "")
+	w.Do("cancel", "")
+	if w.pipette || !w.selected[b.ID] {
+		t.Error("Escape did not put it away alone")
+	}
+}
+
+// Lanes have colours of head and band, and give them back.
+func TestLaneLooks(t *testing.T) {
+	w := open(t)
+	w.Do("lane-names", "Lender\nLoans desk")
+	w.Do("lane-select", w.Page().Lanes[1].ID)
+	w.Do("lane-look", `{"head":"#8AD2DA"}`)
+	w.Do("lane-look", `{"band":"#DBC9BF"}`)
+	if l := w.Page().Lanes[1].Look; l == nil || l.Head != "#8AD2DA" || l.Band != "#DBC9BF" || w.Page().Lanes[0].Look != nil {
+		t.Errorf("%+v", l)
+	}
+	w.Do("lane-look", `{"head":"none"}`)
+	w.Do("lane-look", `{"band":"none"}`)
+	if l := w.Page().Lanes[1].Look; l != nil {
+		t.Errorf("given back: %+v", l)
+	}
+}

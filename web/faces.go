@@ -1,0 +1,88 @@
+package web
+
+import (
+	"encoding/json"
+	"fmt"
+	"html/template"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/colour"
+	"plaintracer/core/edit"
+	"plaintracer/core/scene"
+)
+
+// face is the small drawing on a control, of w x 14 px.
+func face(w int, parts string) template.HTML {
+	return template.HTML(fmt.Sprintf(`<svg width="%d" height="14" viewBox="0 0 %d 14" aria-hidden="true">%s</svg>`, w, w, parts))
+}
+
+const boxed = `d="M1 1H19V13H1Z" stroke="#23282C" stroke-width="1"`
+
+// stepLookFace is what a choice of a step's look shows.
+func stepLookFace(x edit.Choice) template.HTML {
+	var l chart.StepLook
+	if err := json.Unmarshal([]byte(x.Arg), &l); err != nil {
+		panic("web: " + err.Error()) // from the core's table
+	}
+	t := l.Text
+	_, last, _ := strings.Cut(x.Words, ": ")
+	switch {
+	case l.Fill == chart.NoColour:
+		return face(20, `<path `+boxed+` fill="none"/><path d="M2 12L18 2" stroke="#B0361B" stroke-width="1.6"/>`)
+	case l.Fill != "":
+		return face(20, `<path `+boxed+` fill="`+l.Fill+`"/>`)
+	case t.Room != "":
+		return template.HTML(map[chart.Room]string{chart.Grows: "Grow", chart.Shrinks: "Shrink"}[t.Room])
+	case l.Double != nil:
+		return face(34, `<path d="M2 5H32M2 9H32" stroke="#23282C" stroke-width="1.5"/>`)
+	case l.Fill2 == chart.NoColour:
+		return template.HTML(template.HTMLEscapeString(x.Words))
+	case l.Fill2 != "":
+		return template.HTML(template.HTMLEscapeString(x.Words))
+	case l.Turn != nil:
+		return face(14, fmt.Sprintf(`<path d="M1 7H12M8 3L12 7L8 11" transform="rotate(%d 7 7)" fill="none" stroke="currentColor" stroke-width="1.6"/>`, *l.Turn))
+	case l.Shadow != "":
+		return template.HTML(template.HTMLEscapeString(last))
+	case l.Outline == chart.NoColour:
+		return face(20, `<path d="M2 12L18 2" stroke="#B0361B" stroke-width="1.6"/>`)
+	case l.Outline != "":
+		return face(20, `<path d="M3 2H17V12H3Z" fill="none" stroke="`+l.Outline+`" stroke-width="3"/>`)
+	case l.Weight != 0:
+		return small(scene.LookIcon(chart.Look{Weight: l.Weight, End: chart.Bare}, 30, 14), 30, 14)
+	case l.Dash != "":
+		return small(scene.LookIcon(chart.Look{Dash: l.Dash, End: chart.Bare}, 34, 14), 34, 14)
+	case t.Family != "":
+		return template.HTML(fmt.Sprintf(`<span class="in-%s">%s</span>`, t.Family, strings.ToUpper(last[:1])+last[1:]))
+	case t.Bold != nil:
+		return `<b>B</b>`
+	case t.Italic != nil:
+		return `<i>I</i>`
+	case t.Underline != nil:
+		return `<u>U</u>`
+	case t.Colour == chart.ByItself:
+		return "By itself"
+	case t.Colour != "":
+		ground := ""
+		if t.Colour == colour.White.String() {
+			ground = `<path d="M0 0H16V14H0Z" fill="#23282C"/>`
+		}
+		return face(16, ground+`<path d="M3 12L8 2L13 12M5 8.5H11" fill="none" stroke="`+t.Colour+`" stroke-width="2"/>`)
+	}
+	at := map[chart.Across]int{chart.AtLeft: 1, chart.InCentre: 4, chart.AtRight: 7}[t.Across]
+	y := map[chart.Down]int{chart.AtTop: 3, chart.InMiddle: 7, chart.AtBottom: 11}[t.Down]
+	return face(14, fmt.Sprintf(`<path d="M%d %dh6" stroke="currentColor" stroke-width="2"/>`, at, y))
+}
+
+// laneLookFace is what a choice of a lane's colours shows.
+func laneLookFace(arg string) template.HTML {
+	var l chart.LaneLook
+	if err := json.Unmarshal([]byte(arg), &l); err != nil {
+		panic("web: " + err.Error()) // from the core's table
+	}
+	c := l.Head + l.Band
+	if c == chart.NoColour {
+		return face(20, `<path `+boxed+` fill="none"/><path d="M2 12L18 2" stroke="#B0361B" stroke-width="1.6"/>`)
+	}
+	return face(20, `<path `+boxed+` fill="`+c+`"/>`)
+}

@@ -1,0 +1,168 @@
+package web
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/style"
+	"plaintracer/core/symbol"
+)
+
+// everyLook is a chart in which every part of a look of steps, and of lanes, is used.
+func everyLook() *chart.Chart {
+	c := chart.New("Looks of the loans desk")
+	p := c.Pages[0]
+	p.Title = "Every part of a look"
+	p.Lanes = []*chart.Lane{
+		{ID: "l1", Name: "Borrower", Size: 200, Look: &chart.LaneLook{Head: "#8AD2DA"}},
+		{ID: "l2", Name: "Loans desk", Size: 220, Look: &chart.LaneLook{Head: "#23282C", Band: "#F6F3EC"}},
+		{ID: "l3", Name: "Transport", Size: 180},
+	}
+	yes, corner, through, pad := true, 12.0, 50, 6.0
+	turn := func(n int) *int { return &n }
+	looks := []chart.StepLook{
+		{Fill: style.Fills[0], Fill2: "#FFFFFF", Turn: turn(0)},
+		{Fill: style.Fills[1], Fill2: style.Fills[4], Turn: turn(45), Weight: 3},
+		{Fill: "#5A1208", Fill2: "#2B63D8", Turn: turn(90), Text: chart.TextLook{Bold: &yes}},
+		{Fill: style.Fills[2], Clear: &through, Outline: style.Lines[3], Weight: 4},
+		{Fill: style.Fills[3], Shadow: chart.Low, Corner: &corner},
+		{Fill: "#FFFFFF", Shadow: chart.High, Corner: &corner},
+		{Outline: style.Lines[1], Dash: chart.Dashed, Weight: 2},
+		{Outline: style.Lines[2], Dash: chart.DashDot, Double: &yes},
+		{Fill: chart.NoColour, Outline: style.Lines[4]},
+		{Fill: style.Fills[4], Outline: chart.NoColour, Text: chart.TextLook{Family: chart.Serif, Italic: &yes, Underline: &yes}},
+		{Text: chart.TextLook{Family: chart.Mono, Size: 11, Across: chart.AtLeft, Down: chart.AtTop, Pad: &pad}},
+		{Text: chart.TextLook{Family: chart.Serif, Size: 18, Bold: &yes, Colour: style.Lines[3], Room: chart.Shrinks}},
+		style.Emphasised, style.Toned,
+		{Fill: style.Fills[2], Fill2: style.Fills[3], Clear: &through, Double: &yes, Weight: 2},
+	}
+	kinds := symbol.All()
+	for i, l := range looks {
+		k := kinds[i%len(kinds)]
+		if i == 4 || i == 5 {
+			k = symbol.Info{Kind: symbol.Process, W: 112, H: 56}
+		}
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, Lane: p.Lanes[i/5].ID, X: 70 + float64(i%5)*200, Y: 50, W: k.W, H: k.H, Text: "Loan " + k.Name, Look: &l})
+	}
+	return c
+}
+
+// The look drawer: what is chosen is seen at once on the paper beside it, values are typed in
+// their places, and Escape takes it back.
+func TestLookDrawer(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	id := b.step("Fit to travel?").ID
+	b.click(b.middle("Fit to travel?"))
+	before := eval[string](b, `editor.core.chart()`)
+	b.press("Look")
+	drawn := func(what string) string {
+		return eval[string](b, fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute(%q)`, id, what))
+	}
+	for _, size := range [][2]int64{{1280, 800}, {1024, 700}, {960, 600}} {
+		b.run(chromedp.EmulateViewport(size[0], size[1]))
+		b.frame()
+		drawer, bench := b.rect(`document.querySelector('#drawer')`), b.rect(`document.querySelector('#bench')`)
+		if drawer.overlaps(bench) || drawer.H > float64(size[1])*0.45 {
+			t.Errorf("at %v the drawer is %v, the bench %v", size, drawer, bench)
+		}
+		// Every control can be reached, and lies uppermost where it stands.
+		if hidden := eval[string](b, `[...document.querySelectorAll('[data-drawer=look] :is(button, input, select)')].filter(e => e.offsetParent).filter(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2); return !(at && (e === at || e.contains(at))); }).map(e => e.ariaLabel || e.innerText || e.dataset.what).join(', ')`); hidden != "" {
+			t.Errorf("at %v cannot be pressed: %s", size, hidden)
+		}
+	}
+	b.run(chromedp.EmulateViewport(1280, 800))
+	b.press("Fill: clay")
+	b.until("the fill", fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute('fill') === '#D2A580'`, id))
+	if !eval[bool](b, `document.querySelector('[data-drawer=look] [aria-label="Fill: clay"]').getAttribute('aria-pressed') === 'true' && document.querySelector('.hex[data-what=fill]').value === '#D2A580'`) {
+		t.Error("the drawer does not show the fill that was chosen")
+	}
+	// A hex colour is typed; what is none is answered, and the field shows what is so.
+	hex := func(what, value string) {
+		eval[bool](b, fmt.Sprintf(`(() => { const f = document.querySelector('[data-drawer=look] [data-what=%s]:is(input)'); f.focus(); f.select(); return true; })()`, what))
+		b.key(value + "\r")
+	}
+	hex("fill", "2b63d8")
+	b.until("the typed fill", fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute('fill') === '#2B63D8'`, id))
+	if text := eval[string](b, fmt.Sprintf(`document.querySelector('#step-%s text').getAttribute('fill')`, id)); text != "#FFFFFF" {
+		t.Errorf("the text on blue is %s", text)
+	}
+	hex("fill", "bluish")
+	b.until("the answer", `document.querySelector('#notice').matches(':popover-open') && document.querySelector('#notice').innerText.includes('six digits')`)
+	b.until("the field as it was", `document.querySelector('.hex[data-what=fill]').value === '#2B63D8'`)
+	notice, drawer := b.rect(`document.querySelector('#notice')`), b.rect(`document.querySelector('#drawer')`)
+	if notice.W < 100 || !notice.inside(box{0, 0, 1280, 800}) {
+		t.Errorf("the notice stands at %v, the drawer at %v", notice, drawer)
+	}
+	// A slider shows what it does before it is let go, and makes one change of it.
+	steps := eval[int](b, `(() => { const r = document.querySelector('[data-what=clear]'); let n = 0; const act = editor.core.act; for (const v of [10, 30, 50]) { r.value = v; r.dispatchEvent(new Event('input', {bubbles: true})); } n = editor.live.waiting.length; r.dispatchEvent(new Event('change', {bubbles: true})); return editor.live.waiting.length - n; })()`)
+	b.until("half clear", fmt.Sprintf(`[...document.querySelectorAll('#step-%s path')].some(p => p.getAttribute('fill-opacity') === '0.5')`, id))
+	if steps != 1 {
+		t.Errorf("the slider sent %d changes", steps)
+	}
+	b.press("Outline: red")
+	b.press("Double line")
+	b.until("two outlines", fmt.Sprintf(`document.querySelectorAll('#step-%s path[stroke="#B0361B"]').length === 2`, id))
+	if w := drawn("stroke-width"); w != "1.5" {
+		t.Errorf("the outline weighs %s", w)
+	}
+	b.run(chromedp.Focus(chromedp.CSS("[data-drawer=look] [data-act=step-look]")))
+	b.key("\x1b")
+	b.until("everything taken back", fmt.Sprintf(`document.querySelector('#drawer').hidden && document.querySelector('#step-%s path[stroke]').getAttribute('fill') === '#FFFFFF'`, id))
+	if now := eval[string](b, `editor.core.chart()`); now != before {
+		t.Error("taken back, the chart is another")
+	}
+	b.saved()
+}
+
+// Several steps at once: what differs is shown as mixed. The pipette's press takes a colour
+// from the page and does not close the drawer or change the selection.
+func TestLooksOfMany(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	b.click(b.middle("Panel agrees?"))
+	b.press("Look")
+	b.press("Fill: sea")
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	eval[bool](b, `(document.querySelector('#desk').focus(), true)`)
+	b.key("a", chromedp.KeyModifiers(chromedp.ModifierCtrl))
+	b.until("mixed", `document.querySelector('[data-drawer=look] [aria-label="Fill: sea"]').getAttribute('aria-pressed') === 'mixed'`)
+	if v := eval[string](b, `(() => { const f = document.querySelector('.hex[data-what=fill]'); return f.value + '|' + f.placeholder; })()`); v != "|mixed" {
+		t.Errorf("the field of the fill shows %q", v)
+	}
+	b.click(b.middle("Log the request"))
+	b.press("Pick from page")
+	x, y := b.middle("Panel agrees?")
+	sx, sy := b.at(x, y-20)
+	b.run(chromedp.MouseEvent(chromedp.MouseMoved, sx, sy))
+	b.until("the pipette", `document.querySelector('#desk').style.cursor === 'crosshair'`)
+	b.click(x, y-20)
+	b.until("the colour taken", fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute('fill') === '#8AD2DA'`, b.step("Log the request").ID))
+	if eval[bool](b, `document.querySelector('#drawer').hidden`) || eval[string](b, `document.querySelector('#chosen').textContent`) != "Process 3" {
+		t.Error("the pipette closed the drawer or changed the selection")
+	}
+	// White text by hand on a pale fill is told and mended.
+	b.press("Text colour: white")
+	b.until("a warning", `document.querySelector('[data-drawer=look] .wrong')?.innerText.startsWith('reads 1.')`)
+	b.press("Repair contrast")
+	b.until("mended", `!document.querySelector('[data-drawer=look] .wrong')`)
+	b.press("One fill per symbol")
+	b.saved()
+	p := b.page()
+	for _, st := range p.Steps {
+		if st.Symbol == symbol.Decision && (st.Look == nil || st.Look.Fill != style.Fills[1]) {
+			t.Errorf("the decision %s looks like %+v", st.Text, st.Look)
+		}
+	}
+	if words := eval[string](b, `[...document.querySelectorAll('[data-drawer=look] .quiet')].map(e => e.innerText).join('|')`); !strings.Contains(words, "looks on this page") {
+		t.Errorf("the drawer tells %s", words)
+	}
+}
