@@ -88,6 +88,8 @@ func choices(name string) []choice {
 			out.Face, out.Flip = lookFace(x.Arg)
 		case "step-look":
 			out.Face = stepLookFace(x)
+		case "house":
+			out.Face = houseFace(x.Arg)
 		case "lane-look":
 			out.Face = laneLookFace(x.Arg)
 		}

@@ -17,6 +17,7 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/style"
 	"plaintracer/core/typeset"
 	"plaintracer/format"
 )
@@ -153,7 +154,17 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 	dir := t.TempDir()
 	me, _ := s.store.Session(mustSession(t, s))
 	es, _ := s.store.Charts(me.ID, false)
-	charts := []*chart.Chart{everyLine(), everyLook()}
+	dark := everyLine()
+	dark.Name = "What is lent by night"
+	for _, h := range style.Shipped() {
+		if h.Paper == "#14202B" {
+			dark.SetHouse(&h)
+		}
+	}
+	if dark.House == nil {
+		t.Fatal("there is no dark house style")
+	}
+	charts := []*chart.Chart{everyLine(), everyLook(), dark}
 	for _, e := range es {
 		if e.Name == "Yearly stocktake" {
 			continue // its text is a few pixels high on A4

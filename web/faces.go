@@ -10,6 +10,10 @@ import (
 	"plaintracer/core/colour"
 	"plaintracer/core/edit"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
+	"plaintracer/core/style"
+	"plaintracer/core/symbol"
+	"plaintracer/format/svg"
 )
 
 // face is the small drawing on a control, of w x 14 px.
@@ -85,4 +89,37 @@ func laneLookFace(arg string) template.HTML {
 		return face(20, `<path `+boxed+` fill="none"/><path d="M2 12L18 2" stroke="#B0361B" stroke-width="1.6"/>`)
 	}
 	return face(20, `<path `+boxed+` fill="`+c+`"/>`)
+}
+
+// houseFace shows a house style on a few symbols.
+func houseFace(name string) template.HTML {
+	const w, h = 150.0, 62.0
+	c := chart.New("")
+	p := c.Pages[0]
+	p.W, p.H = w, h
+	add := func(k symbol.Kind, x, y, w, h float64) {
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", len(p.Steps)), Symbol: k, X: x, Y: y, W: w, H: h})
+	}
+	add(symbol.Terminator, 8, 20, 36, 22)
+	add(symbol.Decision, 60, 14, 38, 34)
+	add(symbol.Process, 112, 18, 32, 26)
+	for i := range 2 {
+		from, to := chart.End{Step: fmt.Sprint("s", i)}, chart.End{Step: fmt.Sprint("s", i+1)}
+		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", i), From: from, To: to, Meaning: chart.Flow})
+	}
+	for _, h := range style.Shipped() {
+		if h.Name == name {
+			c.SetHouse(&h)
+		}
+	}
+	var comp sheet.Composer
+	sh := comp.Compose(c, p)
+	parts := fmt.Sprintf(`<rect width="%g" height="%g" fill="%s" stroke="#D3CCBE"/>`, w, h, style.Paper(p))
+	for i := range sh.Lines {
+		parts += svg.Bare(scene.Line(sh, &sh.Lines[i]))
+	}
+	for i := range sh.Steps {
+		parts += svg.Bare(scene.Step(sh, &sh.Steps[i]))
+	}
+	return template.HTML(fmt.Sprintf(`<svg width="%g" height="%g" viewBox="0 0 %g %g" aria-hidden="true">%s</svg>`, w*0.8, h*0.8, w, h, parts))
 }

@@ -166,3 +166,51 @@ func TestLooksOfMany(t *testing.T) {
 		t.Errorf("the drawer tells %s", words)
 	}
 }
+
+// The house style drawer: each style shows itself, is seen on the whole chart at once, and
+// Escape takes it back; one is made of company colours.
+func TestHouseDrawer(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	before := eval[string](b, `editor.core.chart()`)
+	id := b.step("Fit to travel?").ID
+	fill := func(want string) {
+		b.until("the fill "+want, fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute('fill') === %q`, id, want))
+	}
+	b.press("Look")
+	b.press("House style…")
+	b.until("the drawer", `document.querySelector('#drawer').getAttribute('aria-label') === 'House style' && [...document.querySelectorAll('[data-drawer]')].filter(e => e.offsetParent).length === 1`)
+	for _, size := range [][2]int64{{1280, 800}, {1024, 700}, {960, 600}} {
+		b.run(chromedp.EmulateViewport(size[0], size[1]))
+		b.frame()
+		if hidden := eval[string](b, `[...document.querySelectorAll('[data-drawer=house] :is(button, input, select)')].filter(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2); return !(at && (e === at || e.contains(at))); }).map(e => e.ariaLabel || e.innerText || e.name).join(', ')`); hidden != "" {
+			t.Errorf("at %v cannot be pressed: %s", size, hidden)
+		}
+	}
+	b.run(chromedp.EmulateViewport(1280, 800))
+	if n := eval[int](b, `new Set([...document.querySelectorAll('.house svg')].map(e => e.innerHTML)).size`); n != len(style.Shipped())+1 {
+		t.Errorf("%d house styles show something of their own", n)
+	}
+	b.press("Wharf")
+	fill("#F3E3C3")
+	b.press("Lantern")
+	fill("#5C4410")
+	if bg := eval[string](b, `getComputedStyle(document.querySelector('#drawing')).backgroundColor`); bg != "rgb(20, 32, 43)" {
+		t.Errorf("the paper of Lantern is %s", bg)
+	}
+	eval[bool](b, `(document.querySelector('[data-drawer=house] [name=name]').focus(), true)`)
+	b.key("Museum blue")
+	eval[bool](b, `(document.querySelector('[data-drawer=house] [name=colour]').focus(), true)`)
+	b.key("#0a4a5e")
+	b.press("Make and use")
+	b.until("the style that was made", `document.querySelector('[data-drawer=house] header p').innerText === 'Museum blue'`)
+	b.key("\x1b")
+	b.until("everything taken back", `document.querySelector('#drawer').hidden`)
+	fill("#FFFFFF")
+	if now := eval[string](b, `editor.core.chart()`); now != before {
+		t.Error("taken back, the chart is another")
+	}
+	b.saved()
+}

@@ -9,15 +9,34 @@ import (
 )
 
 func setChart(c *Chart, d Part) ([]Part, error) {
-	if d.Name == nil {
+	inv := Part{Do: "chart.set"}
+	if d.Name == nil && d.House == nil {
 		return nil, errors.New(noName)
 	}
-	if err := checkText("name", *d.Name, maxName); err != nil {
-		return nil, err
+	if d.Name != nil {
+		if err := checkText("name", *d.Name, maxName); err != nil {
+			return nil, err
+		}
+		old := c.Name
+		inv.Name = &old
 	}
-	old := c.Name
-	c.Name = *d.Name
-	return []Part{{Do: "chart.set", Name: &old}}, nil
+	if d.House != nil {
+		if inv.House = c.House; c.House == nil {
+			inv.House = &House{}
+		}
+		if d.House.Name != "" {
+			if err := d.House.check(); err != nil {
+				return nil, err
+			}
+			c.SetHouse(d.House)
+		} else {
+			c.SetHouse(nil)
+		}
+	}
+	if d.Name != nil {
+		c.Name = *d.Name
+	}
+	return []Part{inv}, nil
 }
 
 func addPage(c *Chart, d Part) ([]Part, error) {
@@ -37,6 +56,7 @@ func addPage(c *Chart, d Part) ([]Part, error) {
 	if err := checkPage(p); err != nil {
 		return nil, err
 	}
+	p.house = c.House
 	c.Pages = insert(c.Pages, d.At, p)
 	return []Part{{Do: "page.drop", Page: p.ID}}, nil
 }

@@ -14,6 +14,7 @@ import (
 // Chart is one file of work.
 type Chart struct {
 	Name  string  `json:"name"`
+	House *House  `json:"house,omitempty"` // set by SetHouse; nil for the plain look
 	Pages []*Page `json:"pages"`
 }
 
@@ -30,6 +31,8 @@ type Page struct {
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
 	Connectors []*Connector `json:"connectors"`
+
+	house *House // its chart's
 }
 
 // Frame says where the lanes stand: their common left edge, the top of the
@@ -290,7 +293,7 @@ func (p *Page) StepRect(s *Step) geom.Rect {
 
 // Clone returns a copy that shares nothing with c.
 func (c *Chart) Clone() *Chart {
-	out := &Chart{Name: c.Name, Pages: make([]*Page, len(c.Pages))}
+	out := &Chart{Name: c.Name, House: c.House, Pages: make([]*Page, len(c.Pages))}
 	for i, p := range c.Pages {
 		out.Pages[i] = p.Clone()
 	}

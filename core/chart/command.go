@@ -19,7 +19,7 @@ type Command struct {
 // Part is one elementary change. Do names it; the other fields are those that
 // it needs:
 //
-//	chart.set   Name
+//	chart.set   Name or House (one without a name takes it away)
 //	page.add    Page, NewPage, At       page.drop   Page
 //	page.set    Page and any of Title, W, H, Frame, Crossings, KeepOff
 //	lane.add    Page, Lane, At          lane.drop   Page, ID
@@ -49,6 +49,7 @@ type Part struct {
 
 	Places  []Place      `json:"places,omitempty"`
 	Order   []string     `json:"order,omitempty"`
+	House   *House       `json:"house,omitempty"`
 	Name    *string      `json:"name,omitempty"`
 	Title   *string      `json:"title,omitempty"`
 	W       *float64     `json:"w,omitempty"`

@@ -19,6 +19,7 @@ type file struct {
 	Format  string  `json:"format"`
 	Version int     `json:"version"`
 	Name    string  `json:"name"`
+	House   *House  `json:"house,omitempty"`
 	Pages   []*Page `json:"pages"`
 }
 
@@ -29,7 +30,7 @@ func Marshal(c *Chart) ([]byte, error) {
 	e := json.NewEncoder(&b)
 	e.SetEscapeHTML(false)
 	e.SetIndent("", " ")
-	err := e.Encode(file{Format, Version, c.Name, c.Pages})
+	err := e.Encode(file{Format, Version, c.Name, c.House, c.Pages})
 	return b.Bytes(), err
 }
 
@@ -57,7 +58,7 @@ func Unmarshal(b []byte) (*Chart, error) {
 	if err := d.Decode(&f); err != nil {
 		return nil, where(b, err)
 	}
-	c := &Chart{Name: f.Name, Pages: f.Pages}
+	c := &Chart{Name: f.Name, House: f.House, Pages: f.Pages}
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
@@ -69,6 +70,11 @@ func Unmarshal(b []byte) (*Chart, error) {
 func (c *Chart) Check() error {
 	if err := checkText("$.name", c.Name, maxName); err != nil {
 		return err
+	}
+	if c.House != nil {
+		if err := c.House.check(); err != nil {
+			return fmt.Errorf("$.%w", err)
+		}
 	}
 	if len(c.Pages) == 0 || len(c.Pages) > maxPages {
 		return fmt.Errorf(badPages, maxPages)
@@ -95,6 +101,7 @@ func (c *Chart) Check() error {
 			}
 		}
 	}
+	c.SetHouse(c.House)
 	return nil
 }
 

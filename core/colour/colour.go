@@ -73,12 +73,17 @@ func Least(c RGB, on ...RGB) float64 {
 	return least
 }
 
-// OnTop is what text takes by itself on some grounds: ink, or white where that reads better.
+// OnTop is what text takes by itself on some grounds: ink, or white where that reads better, or
+// black on a grey on which neither reads well. On one ground that is always enough for text.
 func OnTop(on ...RGB) RGB {
+	best := Ink
 	if Least(White, on...) > Least(Ink, on...) {
-		return White
+		best = White
 	}
-	return Ink
+	if black := (RGB{}); Least(best, on...) < ForText && Least(black, on...) > Least(best, on...) {
+		best = black
+	}
+	return best
 }
 
 // Repaired is the colour nearest to c, by mixing it with black or white, that has a contrast

@@ -49,7 +49,7 @@ func TestLegible(t *testing.T) {
 		for g := 0; g < 256; g += 15 {
 			for b := 0; b < 256; b += 15 {
 				fill := RGB{uint8(r), uint8(g), uint8(b)}
-				if x := Contrast(OnTop(fill), fill); x < 3.8 {
+				if x := Contrast(OnTop(fill), fill); x < ForText {
 					t.Fatalf("text on %s: %.2f", fill, x)
 				}
 				mended, ok := Repaired(fill, ForText, RGB{0xF2, 0xD2, 0xC6}, White)

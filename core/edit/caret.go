@@ -37,11 +37,11 @@ func (e *Editor) typedLines() []typedLine {
 		for _, l := range sh.Lines {
 			items = append(items, scene.Item{Text: l.Text, At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Face: l.Face, Size: l.Size})
 		}
-		l := style.Text(sh.Step).Empty(sh.Step.Symbol, sh.Rect.W, sh.Rect.H)
+		l := style.Text(e.Page(), sh.Step).Empty(sh.Step.Symbol, sh.Rect.W, sh.Rect.H)
 		empty = scene.Item{At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Face: l.Face, Size: l.Size}
 	case "label":
 		if r := sheet.Run(t.ID); r != nil {
-			items, empty = scene.LabelLines(r, t.label), e.newLabel(r, t.place)
+			items, empty = scene.LabelLines(sheet.Page, r, t.label), e.newLabel(r, t.place)
 		}
 	case "lane":
 		if l := sheet.Page.Lane(t.ID); l != nil {
@@ -213,6 +213,14 @@ func (e *Editor) textBox() geom.Rect {
 	return out
 }
 
+// caretColour is the colour of the text that is typed.
+func (e *Editor) caretColour() string {
+	if s := e.Page().Step(e.typing.ID); s != nil && e.typing.Kind == "step" {
+		return style.Of(e.Page(), s).TextColour
+	}
+	return style.Ink(e.Page())
+}
+
 // caretMarks draws the caret and what is chosen.
 func (e *Editor) caretMarks(m pen) {
 	t, ls := e.typing, e.typedLines()
@@ -253,7 +261,7 @@ func (e *Editor) caretMarks(m pen) {
 	if lo == hi {
 		l, d := e.caretAt(ls, t.to)
 		half := 0.8 * m.k
-		m.add(scene.Item{Path: geom.Box(l.box(d-half, d+half)), Fill: scene.Ink})
+		m.add(scene.Item{Path: geom.Box(l.box(d-half, d+half)), Fill: e.caretColour()})
 	}
 }
 

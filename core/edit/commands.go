@@ -47,6 +47,7 @@ const (
 
 	LineDrawer   Place = "line"
 	LookDrawer   Place = "look"
+	HouseDrawer  Place = "house"
 	SymbolDrawer Place = "symbol"
 	FieldsDrawer Place = "fields"
 	LaneDrawer   Place = "lane"
@@ -129,7 +130,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "other", Words: wordOther, Short: "Way out", Keys: []string{"Alt+Enter"}, Place: OnSelection, Menu: true, need: needOneStep,
 			do: func(e *Editor, _ string) { e.nextStep(true) }},
 		drawer("symbol", wordSymbol, "", OnSelection, needAStep),
-		drawer("look", wordLook, "", OnSelection, needAStep),
+		drawer("look", wordLook, "", OnSelection, always),
 		drawer("fields", wordFields, "", OnSelection, needOneStep),
 		{Name: "glue", Words: wordGlue, Keys: []string{"g"}, Place: OnSelection, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.typeGlue() }},
@@ -247,6 +248,12 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "text-mend", Words: wordMendText, Place: LookDrawer, need: needMending, do: func(e *Editor, _ string) { e.mendText() }},
 		{Name: "pipette", Words: wordPipette, Place: LookDrawer, need: needAStep, do: func(e *Editor, _ string) { e.takePipette() },
 			on: func(e *Editor, _ string) bool { return e.pipette }},
+		drawer("house", wordHouse, "House style…", LookDrawer, always),
+		{Name: "house", Words: wordHouseOf, Place: HouseDrawer, Choices: houseChoices(), need: always,
+			do: func(e *Editor, arg string) { e.setHouse(arg) },
+			on: func(e *Editor, arg string) bool { return e.houseName() == arg }},
+		{Name: "house-but", Words: wordHouseBut, Place: HouseDrawer, need: needAStep, do: func(e *Editor, _ string) { e.keepLooks() }},
+		{Name: "house-make", Words: wordHouseMake, Place: HouseDrawer, need: always, do: func(e *Editor, arg string) { e.makeHouse(arg) }},
 		{Name: "look-set", Words: wordTypedLook, Place: LookDrawer, need: needAStep, do: func(e *Editor, arg string) { e.setTyped(arg) }},
 
 		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: needAStep,

@@ -33,12 +33,14 @@ type Editor struct {
 	zoom    float64
 	touch   bool // the pointer is a finger
 
-	last    map[symbol.Kind]geom.Rect // size of the last one placed
-	looks   looks
-	pipette bool             // the next press takes a colour from the page
-	next    nextLine         // of the last connector
-	under   spot             // what the menu was opened on
-	gap     *chart.Connector // would close what the last deletion left open
+	last      map[symbol.Kind]geom.Rect // size of the last one placed
+	looks     looks
+	houseTold HouseFacts // of toldOf
+	toldOf    *chart.House
+	pipette   bool             // the next press takes a colour from the page
+	next      nextLine         // of the last connector
+	under     spot             // what the menu was opened on
+	gap       *chart.Connector // would close what the last deletion left open
 
 	rehearsed int // frames
 

@@ -28,6 +28,7 @@ type Facts struct {
 	Loose     []LooseEnd        `json:"loose"`
 	Line      *LineFacts        `json:"line"`  // of the first selected connector
 	Sight     *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
+	House     HouseFacts        `json:"house"`
 	Pending   int               `json:"pending"`
 	W         float64           `json:"w"`
 	H         float64           `json:"h"`
@@ -58,9 +59,10 @@ func (e *Editor) Facts() Facts {
 	}
 	f.Loose = e.LooseEnds()
 	if len(lines) > 0 {
-		l := scene.LookOf(lines[0])
+		l := scene.LookOf(e.Page(), lines[0])
 		f.Line = &LineFacts{l.Colour, len(lines)}
 	}
+	f.House = e.houseFacts()
 	e.looks.shown = e.eachLook()
 	f.Look = e.lookFacts()
 	for _, c := range table {

@@ -101,7 +101,7 @@ func (e *Editor) defaultLook() {
 // ends.
 func (e *Editor) bothWays() {
 	e.setLines(didBothWays, sayBothAlready, func(c *chart.Connector) *chart.Part {
-		now := scene.LookOf(c)
+		now := scene.LookOf(e.Page(), c)
 		l := chart.Look{}
 		if c.Look != nil {
 			l = *c.Look
@@ -128,7 +128,7 @@ func (e *Editor) reverse() {
 		if c.Look != nil && (c.Look.Start != "" || c.Look.End != "") {
 			// What was at an end by meaning is so no longer when it is set by hand
 			// at the other; both are said.
-			now := scene.LookOf(c)
+			now := scene.LookOf(e.Page(), c)
 			l := *r.Look
 			l.Start, l.End = now.End, now.Start
 			part.Look = &l
@@ -243,7 +243,7 @@ func (e *Editor) lineLooks(arg string) bool {
 	if len(ls) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
 		return false
 	}
-	has := scene.LookOf(ls[0])
+	has := scene.LookOf(e.Page(), ls[0])
 	return (want.Weight == 0 || want.Weight == has.Weight) && (want.Dash == "" || want.Dash == has.Dash) &&
 		(want.Colour == "" || strings.EqualFold(want.Colour, has.Colour)) && (want.Start == "" || want.Start == has.Start) && (want.End == "" || want.End == has.End)
 }

@@ -48,7 +48,7 @@ func (e *Editor) lookFacts() *LookFacts {
 		return nil
 	}
 	of := func(s *chart.Step) LookFacts {
-		l := style.Of(s)
+		l := style.Of(e.Page(), s)
 		return LookFacts{Fill: l.Fill, Fill2: l.Fill2, Outline: l.Outline, Text: l.TextColour, Clear: int(math.Round(l.Clear * 100)),
 			Corner: tenth(l.Corner / mmPx), Pad: tenth(l.Text.Pad / mmPx), Size: tenth(l.Text.Size / ptPx)}
 	}
@@ -66,7 +66,7 @@ func (e *Editor) lookFacts() *LookFacts {
 				}
 			}
 		}
-		worst = min(worst, style.Of(s).Reads())
+		worst = min(worst, style.Of(e.Page(), s).Reads())
 	}
 	f.Legible = worst >= colour.ForText
 	f.Reads = fmt.Sprintf("%.1f : 1", math.Floor(worst*10)/10)
@@ -117,7 +117,7 @@ func (e *Editor) eachLook() []*chart.Step {
 	var out []*chart.Step
 	seen := map[style.Step]bool{}
 	for _, s := range e.steps() {
-		if l := style.Of(s); !seen[l] {
+		if l := style.Of(e.Page(), s); !seen[l] {
 			seen[l] = true
 			out = append(out, s)
 		}
@@ -140,7 +140,7 @@ func (e *Editor) stepsLook(arg string) (some, all bool) {
 			l = s.Look.With(want)
 		}
 		with.Look = &l
-		if a, b := style.Of(&with), style.Of(s); a == b && (want.Text.Colour == "" || a.ByItself == (want.Text.Colour == chart.ByItself)) {
+		if a, b := style.Of(e.Page(), &with), style.Of(e.Page(), s); a == b && (want.Text.Colour == "" || a.ByItself == (want.Text.Colour == chart.ByItself)) {
 			some = true
 		} else {
 			all = false

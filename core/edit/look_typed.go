@@ -129,18 +129,19 @@ func (e *Editor) sip(q geom.Point) {
 func (e *Editor) colourAt(q geom.Point) string {
 	sh := e.Sheet()
 	if r := sh.RunAt(q, e.reach()); r != nil {
-		return scene.LookOf(r.Line).Colour
+		return scene.LookOf(e.Page(), r.Line).Colour
 	}
 	if s := sh.StepAt(q); s != nil {
-		l := style.Of(s.Step)
+		l := style.Of(e.Page(), s.Step)
 		return cmp.Or(l.Fill, l.Outline)
 	}
 	for _, l := range sh.Page.Lanes {
 		if sh.Page.LaneRect(l).Contains(q) {
-			if look := l.Look; look != nil && q.X > sh.Page.Frame.X+chart.LaneHead {
+			look := style.Lane(sh.Page, l)
+			if q.X > sh.Page.Frame.X+chart.LaneHead {
 				return look.Band
 			}
-			return scene.LaneHeadFill(l)
+			return look.Head
 		}
 	}
 	return ""

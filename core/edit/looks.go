@@ -88,7 +88,7 @@ func (e *Editor) giveLooks(words string, steps []*chart.Step, f func(*chart.Step
 		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &now})
 		next := *s
 		next.Look = &now
-		if style.Text(&next) != style.Text(s) {
+		if style.Text(e.Page(), &next) != style.Text(e.Page(), s) {
 			to = append(to, next)
 		}
 	}
@@ -219,7 +219,7 @@ func (e *Editor) lookByField(name string) {
 // mendText makes texts of the selected steps readable that are not.
 func (e *Editor) mendText() {
 	e.giveLooks(didMendText, e.steps(), func(s *chart.Step, l chart.StepLook) chart.StepLook {
-		now := style.Of(s)
+		now := style.Of(e.Page(), s)
 		if c, ok := colour.Parse(now.TextColour); ok && now.Reads() < colour.ForText {
 			mended, ok := colour.Repaired(c, colour.ForText, now.Grounds()...)
 			if l.Text.Colour = mended.String(); !ok { // on a gradient from light to dark

@@ -33,11 +33,11 @@ func TestStepLooks(t *testing.T) {
 	// What is only on or off goes off at the second time, other things stay.
 	bold := `{"text":{"bold":true}}`
 	w.Do("step-look", bold)
-	if l := style.Of(w.Page().Step(a.ID)); l.Text.Face.Cut(false, false) == 0 || l.Fill != "#D2A580" {
+	if l := style.Of(w.Page(), w.Page().Step(a.ID)); l.Text.Face.Cut(false, false) == 0 || l.Fill != "#D2A580" {
 		t.Errorf("bold: %+v", l)
 	}
 	w.Do("step-look", bold)
-	if l := style.Of(w.Page().Step(a.ID)); l.Text.Face != 0 || l.Fill != "#D2A580" {
+	if l := style.Of(w.Page(), w.Page().Step(a.ID)); l.Text.Face != 0 || l.Fill != "#D2A580" {
 		t.Errorf("not bold: %+v", l)
 	}
 	w.Do("look-plain", "")

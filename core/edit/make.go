@@ -219,12 +219,12 @@ func (e *Editor) withText(s *chart.Step, text string) []chart.Part {
 // across it its middle, so that it stays in line.
 func (e *Editor) reshape(s, to *chart.Step, size geom.Rect) []chart.Place {
 	p, across := e.Page(), e.runsAcross()
-	was := style.Text(s).Box(s.Symbol, p.StepRect(s), s.Text) // as it is drawn, whatever is shown meanwhile
+	was := style.Text(e.Page(), s).Box(s.Symbol, p.StepRect(s), s.Text) // as it is drawn, whatever is shown meanwhile
 	if size.W == 0 {
 		size = was
 	}
 	now := was
-	now.W, now.H = style.Text(to).Grow(to.Symbol, size.W, size.H, to.Text)
+	now.W, now.H = style.Text(e.Page(), to).Grow(to.Symbol, size.W, size.H, to.Text)
 	if now == p.StepRect(s) {
 		return nil
 	}

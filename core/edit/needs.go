@@ -97,7 +97,7 @@ func needMending(e *Editor) string {
 		return why
 	}
 	for _, s := range e.steps() {
-		if style.Of(s).Reads() < colour.ForText {
+		if style.Of(e.Page(), s).Reads() < colour.ForText {
 			return ""
 		}
 	}

@@ -45,7 +45,7 @@ func (g *resizing) command(e *Editor) (chart.Command, bool) {
 		k := math.Max(w/g.rect.W, h/g.rect.H)
 		w, h = g.rect.W*k, g.rect.H*k
 	}
-	w, h = style.Text(s).Grow(s.Symbol, w, h, s.Text)
+	w, h = style.Text(e.Page(), s).Grow(s.Symbol, w, h, s.Text)
 	r := geom.Rect{X: g.rect.X, Y: g.rect.Y, W: w, H: h}
 	if left {
 		r.X = g.rect.Right() - w

@@ -21,6 +21,7 @@ type drawn struct {
 	facts   string
 	picked  string // the selection at the last facts
 	offered bool   // closing the gap
+	house   *chart.House
 }
 
 // shown are elements that the browser has, in the order in which they are drawn.
@@ -152,6 +153,8 @@ func (e *Editor) Update(fresh bool) Update {
 	d.steps.begin()
 	d.lines.begin()
 	s := e.Sheet()
+	anew := s.Page.House() != d.house // everything looks another way
+	d.house = s.Page.House()
 	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
 	e.notice, e.clip = "", ""
 	if e.gap != nil && !d.offered {
@@ -160,13 +163,13 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	d.offered = e.gap != nil
 
-	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Crowded, s.Plain()}); fresh || sheet != d.sheet {
+	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Crowded, s.Plain()}); fresh || anew || sheet != d.sheet {
 		d.sheet = sheet
 		u.Patch = append(u.Patch, scene.Border(s))
 	}
 	for _, l := range s.Page.Lanes {
 		now := laneShown{*l, s.Page.LaneRect(l)}
-		if was, added := d.lanes.at(l.ID); added || *was != now {
+		if was, added := d.lanes.at(l.ID); added || anew || *was != now {
 			*was = now
 			u.Patch = append(u.Patch, scene.Lane(s, l))
 		}
@@ -178,7 +181,7 @@ func (e *Editor) Update(fresh bool) Update {
 		was, added := d.steps.at(sh.Step.ID)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
-		case added || was.stepLook != look:
+		case added || anew || was.stepLook != look:
 			*was = stepShown{look, at, geom.Point{}}
 			u.Patch = append(u.Patch, scene.Step(s, sh))
 		case by != was.by:
@@ -190,7 +193,7 @@ func (e *Editor) Update(fresh bool) Update {
 	for i := range s.Lines {
 		r := &s.Lines[i]
 		look := lookOf(r.Line)
-		if was, added := d.lines.at(r.Line.ID); added || was.look != look || !sameRun(&was.run, r) {
+		if was, added := d.lines.at(r.Line.ID); added || anew || was.look != look || !sameRun(&was.run, r) {
 			*was = lineShown{*r, look}
 			u.Patch = append(u.Patch, scene.Line(s, r))
 		}

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/style"
 )
 
 // All sentences of the editor, in one place to be read through and translated.
@@ -74,6 +75,11 @@ const (
 	wordLookByField = "One fill per value"
 	wordMendText    = "Repair contrast"
 	wordPipette     = "Pick from page"
+	wordHouse       = "House style…"
+	wordHouseOf     = "House style of the chart"
+	wordHousePlain  = "Plain ink"
+	wordHouseBut    = "Keep the selected steps as they are"
+	wordHouseMake   = "Make a house style"
 	wordTypedLook   = "Set a value of the look"
 	wordLaneLook    = "Colours of the lane"
 	wordFill        = "Fill"
@@ -221,6 +227,7 @@ const (
 	didOrder       = "reorder outcomes"
 	didField       = "change field"
 	didLook        = "change line"
+	didKeepLooks   = "keep looks"
 	didStepLook    = "change look"
 	didPlainLook   = "restore plain look"
 	didPutOn       = "put look on"
@@ -251,6 +258,16 @@ const (
 	didDistributeAcross = "distribute across"
 	didDistributeDown   = "distribute down"
 )
+
+func didHouse(name string) string { return "house style " + name }
+
+func sayContrast(p style.Pairing) string {
+	return fmt.Sprintf("%s, %s on %s: %.1f : 1", p.Of, p.Ink, p.On, math.Floor(p.Reads*10)/10)
+}
+
+func sayRepaired(changed []string) string {
+	return "Changed so that everything can be read: " + strings.Join(changed, ", ") + "."
+}
 
 func didLookByField(name string) string { return "one fill per value of " + name }
 
@@ -337,6 +354,8 @@ const (
 	sayLooksAlready    = "It already looks like that."
 	sayNoValues        = "No step of this page has a value in that field."
 	sayNoValue         = "That value could not be read."
+	sayHouseNoName     = "Give the house style a name."
+	sayHouseColours    = "Give one to three colours as # and six digits, such as #0A4A5E."
 	sayTypeColour      = "Type a colour as # and six digits from 0 to f, such as #8AD2DA."
 	sayPipette         = "Click what has the colour. Press Escape to cancel."
 	sayNoColourThere   = "Nothing there has a colour to pick."

@@ -121,7 +121,7 @@ func build(ctx context.Context, p *chart.Page) *net {
 		laneOf[l.ID] = i
 	}
 	for _, s := range p.Steps {
-		b := style.Text(s).Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
+		b := style.Text(p, s).Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
 		n.w, n.h = append(n.w, b.W), append(n.h, b.H)
 		n.lane = append(n.lane, laneOf[s.Lane])
 	}

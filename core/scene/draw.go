@@ -16,14 +16,12 @@ import (
 
 // Weights of lines, px.
 const (
-	outlineWeight = 1.5
-	lineWeight    = 1.4
-	laneWeight    = 1.0
+	laneWeight = 1.0
 )
 
 // Of is the whole page with its title and title block.
 func Of(s *sheet.Sheet) Drawing {
-	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: Paper}
+	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: style.Paper(s.Page).String()}
 	d.Elements = append(d.Elements, Border(s))
 	for _, l := range s.Page.Lanes {
 		d.Elements = append(d.Elements, Lane(s, l))
@@ -43,7 +41,7 @@ func Of(s *sheet.Sheet) Drawing {
 
 // Part is the drawing of the chosen steps and connectors alone.
 func Part(s *sheet.Sheet, chosen func(id string) bool) Drawing {
-	d := Drawing{Title: s.Chart, Paper: Paper}
+	d := Drawing{Title: s.Chart, Paper: style.Paper(s.Page).String()}
 	for i := range s.Steps {
 		if chosen(s.Steps[i].Step.ID) {
 			d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
@@ -64,16 +62,16 @@ func Border(s *sheet.Sheet) Element {
 	if s.Page.Title != "" {
 		e.Items = append(e.Items, TitleItem(s))
 	}
-	b := block(s)
-	e.Items = append(e.Items, stroke(geom.Box(b), 1.2))
+	b, face, ink := block(s), style.Face(s.Page, false), style.Ink(s.Page)
+	e.Items = append(e.Items, stroke(geom.Box(b), ink, 1.2))
 	heads := [2]string{wordChart, wordPage}
 	bodies := [2]Item{NameItem(s), cellText(s, 1, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
 	for i := range heads {
 		x := cell(s, i).X
 		if i > 0 {
-			e.Items = append(e.Items, stroke(geom.Polyline{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}.Path(), 1.2))
+			e.Items = append(e.Items, stroke(geom.Polyline{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}.Path(), ink, 1.2))
 		}
-		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, typeset.Sans, 11, Quiet), bodies[i])
+		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, face, 11, quiet(s.Page)), bodies[i])
 	}
 	if n := s.Plain(); n > 0 || s.Crowded {
 		size := 13 * math.Max(1, s.Page.W/chart.SheetW) // to be read when the sheet is seen whole
@@ -85,7 +83,8 @@ func Border(s *sheet.Sheet) Element {
 
 // TitleItem is the page's title as drawn.
 func TitleItem(s *sheet.Sheet) Item {
-	return text(Clip(typeset.Bold, titleSize, s.Page.Title, s.Page.W-36), 18, 34, typeset.Bold, titleSize, Ink)
+	face := style.Face(s.Page, true)
+	return text(Clip(face, titleSize, s.Page.Title, s.Page.W-36), 18, 34, face, titleSize, style.Ink(s.Page))
 }
 
 // TitleBox is where the title stands, or would stand.
@@ -122,30 +121,32 @@ func cell(s *sheet.Sheet, i int) geom.Rect {
 
 func cellText(s *sheet.Sheet, i int, t string) Item {
 	c := cell(s, i)
-	return text(Clip(typeset.Sans, 13, t, c.W-14), c.X+8, c.Y+31, typeset.Sans, 13, Ink)
+	face := style.Face(s.Page, false)
+	return text(Clip(face, 13, t, c.W-14), c.X+8, c.Y+31, face, 13, style.Ink(s.Page))
 }
 
 // Lane draws a lane: its box, head and name.
 func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 	r := s.Page.LaneRect(l)
 	e := Element{Class: "lane", ID: l.ID, Title: l.Name}
+	look, face := style.Lane(s.Page, l), style.Face(s.Page, true)
 	h := r
 	h.W = chart.LaneHead
 	e.Items = append(e.Items,
-		Item{Path: geom.Box(r), Fill: laneBand(l), Stroke: LaneLine, Weight: laneWeight},
-		Item{Path: geom.Box(h), Fill: LaneHeadFill(l), Stroke: LaneLine, Weight: laneWeight})
+		Item{Path: geom.Box(r), Fill: look.Band, Stroke: LaneLine, Weight: laneWeight},
+		Item{Path: geom.Box(h), Fill: look.Head, Stroke: LaneLine, Weight: laneWeight})
 	size, room := 13.0, l.Size-10
-	lines := typeset.Lines(typeset.Bold, size, l.Name, room)
+	lines := typeset.Lines(face, size, l.Name, room)
 	if len(lines) > 1 {
 		size = 11
-		lines = typeset.Lines(typeset.Bold, size, l.Name, room)
+		lines = typeset.Lines(face, size, l.Name, room)
 	}
 	if len(lines) > 2 {
-		lines = []string{lines[0], Clip(typeset.Bold, size, strings.Join(lines[1:], " "), room)}
+		lines = []string{lines[0], Clip(face, size, strings.Join(lines[1:], " "), room)}
 	}
 	for i, t := range lines {
 		x := h.CX() + size*0.35 + (float64(i)-float64(len(lines)-1)/2)*size*1.1
-		it := text(t, x, r.CY(), typeset.Bold, size, onTop(LaneHeadFill(l)))
+		it := text(t, x, r.CY(), face, size, onTop(look.Head))
 		it.Upright = true
 		it.At.Y = geom.Round2(r.CY() + it.Width/2)
 		e.Items = append(e.Items, it)
@@ -154,19 +155,11 @@ func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 	return e
 }
 
-// LaneHeadFill is the colour of a lane's head.
-func LaneHeadFill(l *chart.Lane) string {
-	if l.Look == nil || l.Look.Head == "" {
-		return LaneFill
-	}
-	return l.Look.Head
-}
-
-func laneBand(l *chart.Lane) string {
-	if l.Look == nil {
-		return ""
-	}
-	return l.Look.Band
+// quiet is the ink of what stands back on the page's paper.
+func quiet(p *chart.Page) string {
+	c, _ := colour.Parse(Quiet)
+	c, _ = colour.Repaired(c, colour.ForText, style.Paper(p))
+	return c.String()
 }
 
 // onTop is what text takes by itself on a colour.
@@ -180,7 +173,7 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	st, r := sh.Step, sh.Rect
 	info, _ := symbol.Of(st.Symbol)
 	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
-	look := style.Of(st)
+	look := style.Of(s.Page, st)
 	e.Items = body(st.Symbol, r, look)
 	for _, l := range sh.Lines {
 		it := text(l.Text, r.X+l.X, r.Y+l.Baseline, l.Face, l.Size, look.TextColour)
@@ -189,14 +182,14 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 		}
 	}
 	if st.Number != "" {
-		e.Items = append(e.Items, tag(sh)...)
+		e.Items = append(e.Items, tag(sh, style.Ink(s.Page))...)
 	}
 	e.Items = spell(e.Items)
 	return e
 }
 
 // tag is the step's number on a small ink plate at its upper left.
-func tag(sh *sheet.Shape) []Item {
+func tag(sh *sheet.Shape, ink string) []Item {
 	const size, h = 11.0, 15.0
 	n := Clip(typeset.MonoBold, size, sh.Step.Number, 90)
 	w := typeset.Width(typeset.MonoBold, size, n) + 8
@@ -206,8 +199,8 @@ func tag(sh *sheet.Shape) []Item {
 	}
 	x, y = geom.Round2(x), geom.Round2(y)
 	return []Item{
-		{Path: geom.Box(geom.Rect{X: x, Y: y, W: geom.Round2(w), H: h}), Fill: Ink},
-		text(n, x+4, y+11.3, typeset.MonoBold, size, "#FFFFFF"),
+		{Path: geom.Box(geom.Rect{X: x, Y: y, W: geom.Round2(w), H: h}), Fill: ink},
+		text(n, x+4, y+11.3, typeset.MonoBold, size, onTop(ink)),
 	}
 }
 

@@ -49,7 +49,7 @@ func KindIcon(k chart.Kind, w, h float64) Element {
 // w x h px.
 func LookIcon(look chart.Look, w, h float64) Element {
 	c := &chart.Connector{ID: "icon", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow, Look: &look}
-	el := LineOnly(&sheet.Run{Line: c, Points: geom.Polyline{{X: 3, Y: h / 2}, {X: w - 3, Y: h / 2}}})
+	el := LineOnly(nil, &sheet.Run{Line: c, Points: geom.Polyline{{X: 3, Y: h / 2}, {X: w - 3, Y: h / 2}}})
 	el.Class = "icon"
 	return el
 }

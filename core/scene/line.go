@@ -6,6 +6,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
+	"plaintracer/core/style"
 	"plaintracer/core/typeset"
 )
 
@@ -15,7 +16,7 @@ const headHalf = 18.0
 // Line draws a connector with its ends and labels.
 func Line(s *sheet.Sheet, r *sheet.Run) Element {
 	e := Element{Class: "connector", ID: r.Line.ID, Title: sentence(s, r)}
-	look := LookOf(r.Line)
+	look := LookOf(s.Page, r.Line)
 	if r.Through {
 		look.Colour = Red
 	}
@@ -39,15 +40,15 @@ func Line(s *sheet.Sheet, r *sheet.Run) Element {
 		)
 	}
 	for i, l := range r.Labels {
-		e.Items = append(e.Items, label(r, l, r.Line.Kind == chart.Wide && i == 0)...)
+		e.Items = append(e.Items, label(s.Page, r, l, r.Line.Kind == chart.Wide && i == 0)...)
 	}
 	e.Items = spell(e.Items)
 	return e
 }
 
 // LineOnly draws a connector without its labels and title.
-func LineOnly(r *sheet.Run) Element {
-	return Element{Class: "connector", ID: r.Line.ID, Items: LookOf(r.Line).line(r)}
+func LineOnly(p *chart.Page, r *sheet.Run) Element {
+	return Element{Class: "connector", ID: r.Line.ID, Items: LookOf(p, r.Line).line(r)}
 }
 
 // line draws a connector of any kind but the broad one.
@@ -102,7 +103,7 @@ func (l Look) wide(pts geom.Polyline) Item {
 	for i, q := range out {
 		out[i] = geom.Pt(geom.Round2(q.X), geom.Round2(q.Y))
 	}
-	return Item{Path: out.Path().Close(), Fill: Paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
+	return Item{Path: out.Path().Close(), Fill: l.paper, Stroke: l.Colour, Weight: l.Weight, Dash: l.pattern()}
 }
 
 // headRoom is how long the head on a segment is: short of the body's corner.
@@ -112,12 +113,13 @@ func headRoom(segment float64) float64 {
 
 // label draws a label; on a plate, which interrupts the line, where it stands
 // astride of it.
-func label(r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
+func label(p *chart.Page, r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
 	var out []Item
+	face, ink := style.Face(p, false), style.Ink(p)
 	if inside && l.Box.H > l.Box.W { // turned, to read upward
 		for k, t := range l.Lines {
 			x := l.Box.X + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
-			it := text(t, x, l.Box.Bottom(), typeset.Sans, sheet.LabelSize, Ink)
+			it := text(t, x, l.Box.Bottom(), face, sheet.LabelSize, ink)
 			it.Upright = true
 			it.At.Y = geom.Round2(l.Box.CY() + it.Width/2)
 			out = append(out, it)
@@ -127,7 +129,7 @@ func label(r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
 	pts := r.Drawn()
 	for k := 0; k+1 < len(pts) && !inside; k++ {
 		if geom.SegmentIn(pts[k], pts[k+1], l.Box) {
-			out = append(out, Item{Path: geom.Box(l.Box.Grow(1)), Fill: Paper})
+			out = append(out, Item{Path: geom.Box(l.Box.Grow(1)), Fill: style.Paper(p).String()})
 			break
 		}
 	}
@@ -135,20 +137,20 @@ func label(r *sheet.Run, l sheet.LabelShape, inside bool) []Item {
 		y := l.Box.Y + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
 		x := l.Box.X
 		if inside {
-			x = l.Box.CX() - typeset.Width(typeset.Sans, sheet.LabelSize, t)/2
+			x = l.Box.CX() - typeset.Width(face, sheet.LabelSize, t)/2
 		}
-		out = append(out, text(t, x, y, typeset.Sans, sheet.LabelSize, Ink))
+		out = append(out, text(t, x, y, face, sheet.LabelSize, ink))
 	}
 	return out
 }
 
 // LabelLines are the lines of label i as drawn; none when there is no such label.
-func LabelLines(r *sheet.Run, i int) []Item {
+func LabelLines(p *chart.Page, r *sheet.Run, i int) []Item {
 	if i >= len(r.Labels) {
 		return nil
 	}
 	var out []Item
-	for _, it := range label(r, r.Labels[i], r.Line.Kind == chart.Wide && i == 0) {
+	for _, it := range label(p, r, r.Labels[i], r.Line.Kind == chart.Wide && i == 0) {
 		if it.Text != "" {
 			out = append(out, it)
 		}

@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
+	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
 
@@ -18,11 +19,11 @@ func compose(c *chart.Chart) *sheet.Sheet {
 // A look set by hand wins over the meaning's, part by part.
 func TestLookOf(t *testing.T) {
 	c := &chart.Connector{Meaning: chart.Note, Look: &chart.Look{End: chart.Diamond, Weight: 3}}
-	if l := LookOf(c); l != (Look{3, chart.Dashed, Ink, chart.Bare, chart.Diamond}) {
+	if l := LookOf(nil, c); l != (Look{chart.Look{Weight: 3, Dash: chart.Dashed, Colour: Ink, Start: chart.Bare, End: chart.Diamond}, Paper}) {
 		t.Errorf("%+v", l)
 	}
 	c.Look = nil
-	if l := LookOf(c); l != (Look{1, chart.Dashed, Ink, chart.Bare, chart.Bare}) {
+	if l := LookOf(nil, c); l != (Look{chart.Look{Weight: 1, Dash: chart.Dashed, Colour: Ink, Start: chart.Bare, End: chart.Bare}, Paper}) {
 		t.Errorf("%+v", l)
 	}
 }
@@ -32,7 +33,7 @@ func TestLookOf(t *testing.T) {
 func TestMarks(t *testing.T) {
 	seen := map[string]chart.Mark{}
 	for _, m := range chart.Marks {
-		items, cut := Look{Weight: lineWeight}.mark(m, geom.Pt(0, 0), geom.Pt(100, 0), Ink)
+		items, cut := Look{Look: chart.Look{Weight: style.LineWeight}}.mark(m, geom.Pt(0, 0), geom.Pt(100, 0), Ink)
 		if (len(items) > 0) != (m != chart.Bare) {
 			t.Errorf("%s draws %d items", m, len(items))
 		}
@@ -63,7 +64,7 @@ func TestCurvesAndBroadArrows(t *testing.T) {
 	if n := len(curve); curve[1].Y != 0 || curve[n-2].Y != 80 || curve[n-1] != pts[3] {
 		t.Errorf("the ends of %v", curve)
 	}
-	p := Look{Weight: 1.4, End: chart.Arrow, Start: chart.Bare, Colour: Ink}.wide(pts).Path
+	p := Look{Look: chart.Look{Weight: 1.4, End: chart.Arrow, Start: chart.Bare, Colour: Ink}}.wide(pts).Path
 	if p[len(p)-1].Op != 'Z' {
 		t.Error("the outline is open")
 	}

@@ -5,33 +5,25 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/style"
 )
 
-// Look is how a connector is drawn: its meaning, and what a hand set otherwise.
-type Look chart.Look
+// Look is how a connector is drawn, and on what.
+type Look struct {
+	chart.Look
+	paper string
+}
 
-// LookOf tells how a connector is drawn.
-func LookOf(c *chart.Connector) Look {
-	l := Look{lineWeight, chart.Solid, Ink, chart.Bare, chart.Arrow}
-	switch c.Meaning {
-	case chart.Aside:
-		l.Dash = chart.Dashed
-	case chart.Data:
-		l.Dash = chart.Dotted
-	case chart.Note:
-		l.Dash, l.Weight, l.End = chart.Dashed, 1, chart.Bare
-	}
-	if c.Look != nil {
-		l = Look(chart.Look(l).With(*c.Look))
-	}
-	return l
+// LookOf tells how a connector of a page is drawn.
+func LookOf(p *chart.Page, c *chart.Connector) Look {
+	return Look{style.Line(p, c), style.Paper(p).String()}
 }
 
 func (l Look) pattern() []float64 { return pattern(l.Dash, l.Weight) }
 
 // pattern is a dash pattern in px; it grows with the line's weight.
 func pattern(d chart.Dash, weight float64) []float64 {
-	k := math.Max(1, weight/lineWeight)
+	k := math.Max(1, weight/style.LineWeight)
 	var p []float64
 	switch d {
 	case chart.Dashed:
@@ -66,7 +58,7 @@ func (l Look) mark(m chart.Mark, a, b geom.Point, colour string) ([]Item, float6
 	if d == 0 || m == chart.Bare {
 		return nil, 0
 	}
-	k := 1 + math.Max(0, l.Weight-lineWeight)*0.3
+	k := 1 + math.Max(0, l.Weight-style.LineWeight)*0.3
 	u := geom.Pt((b.X-a.X)/d, (b.Y-a.Y)/d)
 	at := func(back, side float64) geom.Point {
 		back, side = back*k, side*k
@@ -99,11 +91,11 @@ func (l Look) mark(m chart.Mark, a, b geom.Point, colour string) ([]Item, float6
 	case chart.One:
 		return []Item{bar(barOff)}, 0
 	case chart.ZeroOrOne:
-		return []Item{bar(barOff), circle(barOff+2+ring, Paper)}, 0
+		return []Item{bar(barOff), circle(barOff+2+ring, l.paper)}, 0
 	case chart.Many:
 		return []Item{foot}, 0
 	case chart.ZeroOrMany:
-		return []Item{foot, circle(footLong+ring, Paper)}, 0
+		return []Item{foot, circle(footLong+ring, l.paper)}, 0
 	case chart.OneOrMany:
 		return []Item{foot, bar(footLong + 3)}, 0
 	}

@@ -13,7 +13,6 @@ const (
 	Quiet    = "#5C6264"
 	Paper    = "#FFFFFF"
 	LaneLine = "#B9B2A3"
-	LaneFill = "#EFEAE0"
 	Red      = "#B0361B" // selection and findings
 	Green    = "#0B6B69" // what people say: comments and answers
 )
@@ -85,6 +84,6 @@ func text(s string, x, baseline float64, f typeset.Face, size float64, colour st
 	return Item{Text: s, At: geom.Pt(geom.Round2(x), geom.Round2(baseline)), Face: f, Size: size, Fill: colour, Width: typeset.Width(f, size, s)}
 }
 
-func stroke(p geom.Path, weight float64) Item {
-	return Item{Path: p, Stroke: Ink, Weight: weight}
+func stroke(p geom.Path, ink string, weight float64) Item {
+	return Item{Path: p, Stroke: ink, Weight: weight}
 }

@@ -68,12 +68,19 @@ const (
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
 	router route.Router
-	last   *Sheet     // made of page
-	page   route.Page // its buffers
-	ends   []int      // per end of a connector, the index of its step on the last page
+	last   *Sheet      // made of page
+	of     *chart.Page // that is composed
+	page   route.Page  // its buffers
+	ends   []int       // per end of a connector, the index of its step on the last page
 	fits   map[fitKey]fitted
 	worn   []worn
-	labels map[string]LabelShape
+	labels map[labelKey]LabelShape
+}
+
+// labelKey is what a label's shape follows from.
+type labelKey struct {
+	text string
+	face typeset.Face
 }
 
 type fitKey struct {
@@ -99,7 +106,7 @@ const keepFits = 4000
 
 // fit fits the text of step i of the page; most are as they were on the last one.
 func (c *Composer) fit(i int, s *chart.Step) fitted {
-	k := fitKey{s.Symbol, s.W, s.H, s.Text, style.Text(s)}
+	k := fitKey{s.Symbol, s.W, s.H, s.Text, style.Text(c.of, s)}
 	if i == len(c.worn) {
 		c.worn = append(c.worn, worn{})
 	}
@@ -124,19 +131,20 @@ func (c *Composer) fitNew(s *chart.Step, k fitKey) fitted {
 }
 
 func (c *Composer) label(t string) LabelShape {
-	if l, ok := c.labels[t]; ok {
+	key := labelKey{t, style.Face(c.of, false)}
+	if l, ok := c.labels[key]; ok {
 		return l
 	}
 	if c.labels == nil || len(c.labels) > keepFits {
-		c.labels = map[string]LabelShape{}
+		c.labels = map[labelKey]LabelShape{}
 	}
-	l := LabelShape{Lines: typeset.Lines(typeset.Sans, LabelSize, t, labelWide)}
+	l := LabelShape{Lines: typeset.Lines(key.face, LabelSize, t, labelWide)}
 	for _, s := range l.Lines {
-		l.Box.W = max(l.Box.W, typeset.Width(typeset.Sans, LabelSize, s))
+		l.Box.W = max(l.Box.W, typeset.Width(key.face, LabelSize, s))
 	}
 	l.Box.W = geom.Round2(l.Box.W)
 	l.Box.H = geom.Round2(float64(len(l.Lines)-1)*LabelSize*typeset.Leading + LabelSize*(typeset.Ascent+typeset.Descent))
-	c.labels[t] = l
+	c.labels[key] = l
 	return l
 }
 
@@ -168,6 +176,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 			s.Index = i
 		}
 	}
+	c.of = p
 	rp := &c.page
 	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0]
 	s.Steps = make([]Shape, len(p.Steps))

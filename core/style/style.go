@@ -3,6 +3,7 @@
 package style
 
 import (
+	"cmp"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -28,13 +29,15 @@ type Step struct {
 	TextColour  string
 	ByItself    bool // the text's colour follows the fill
 	Underline   bool
+	paper       colour.RGB
 }
 
-// Of tells how a step is drawn.
-func Of(s *chart.Step) Step {
-	l := lookOf(s)
+// Of tells how a step of a page is drawn.
+func Of(p *chart.Page, s *chart.Step) Step {
+	l := lookOf(p, s)
 	out := Step{
-		Fill: colourOf(l.Fill), Fill2: colourOf(l.Fill2), Turn: *l.Turn, Clear: float64(*l.Clear) / 100,
+		paper: Paper(p),
+		Fill:  colourOf(l.Fill), Fill2: colourOf(l.Fill2), Turn: *l.Turn, Clear: float64(*l.Clear) / 100,
 		Outline: colourOf(l.Outline), Weight: l.Weight, Dash: l.Dash, Double: *l.Double, Shadow: l.Shadow,
 		Text: textStyle(l.Text), TextColour: textColour(l.Text.Colour), Underline: *l.Text.Underline,
 	}
@@ -62,26 +65,111 @@ var plain = chart.StepLook{
 	},
 }
 
-// lookOf is a step's look, complete.
-func lookOf(s *chart.Step) chart.StepLook {
-	if s.Look == nil {
-		return plain
+// lookOf is a step's look, complete: the plain one, over it the house style's, over that its own.
+func lookOf(p *chart.Page, s *chart.Step) chart.StepLook {
+	l := plain
+	if h := p.House(); h != nil {
+		if h.Family != "" {
+			l.Text.Family = h.Family
+		}
+		l = l.With(h.Step)
+		if k, ok := h.Kinds[s.Symbol]; ok {
+			l = l.With(k)
+		}
 	}
-	return plain.With(*s.Look)
+	if s.Look != nil {
+		l = l.With(*s.Look)
+	}
+	return l
 }
+
+// Whole is the look of a step with nothing left to the house style.
+func Whole(p *chart.Page, s *chart.Step) chart.StepLook { return lookOf(p, s) }
 
 // Text tells how a step's text is set.
-func Text(s *chart.Step) typeset.Style {
-	if s.Look == nil {
+func Text(p *chart.Page, s *chart.Step) typeset.Style {
+	if s.Look == nil && p.House() == nil {
 		return typeset.Plain
 	}
-	return textStyle(lookOf(s).Text)
+	return textStyle(lookOf(p, s).Text)
 }
 
+// Paper is the ground of a page.
+func Paper(p *chart.Page) colour.RGB {
+	if h := p.House(); h != nil {
+		if c, ok := colour.Parse(h.Paper); ok {
+			return c
+		}
+	}
+	return colour.White
+}
+
+// Ink is what is written and drawn with on the page's paper: ink, or white on dark paper.
+func Ink(p *chart.Page) string { return colour.OnTop(Paper(p)).String() }
+
+// Face is the cut of the page's family that labels, titles and lanes are set in.
+func Face(p *chart.Page, bold bool) typeset.Face {
+	h := p.House()
+	if h == nil {
+		return typeset.Sans.Cut(bold, false)
+	}
+	return faceOf(h.Family).Cut(bold, false)
+}
+
+func faceOf(f chart.Family) typeset.Face {
+	switch f {
+	case chart.Serif:
+		return typeset.Serif
+	case chart.Mono:
+		return typeset.Mono
+	}
+	return typeset.Sans
+}
+
+// LineWeight is the weight of a plain connector, px.
+const LineWeight = 1.4
+
+// Line tells how a connector is drawn, whole: by its meaning, over that by the house style,
+// over that by its own look.
+func Line(p *chart.Page, c *chart.Connector) chart.Look {
+	l := chart.Look{Weight: LineWeight, Dash: chart.Solid, Colour: Ink(p), Start: chart.Bare, End: chart.Arrow}
+	switch c.Meaning {
+	case chart.Aside:
+		l.Dash = chart.Dashed
+	case chart.Data:
+		l.Dash = chart.Dotted
+	case chart.Note:
+		l.Dash, l.Weight, l.End = chart.Dashed, 1, chart.Bare
+	}
+	if h := p.House(); h != nil {
+		if m, ok := h.Lines[c.Meaning]; ok {
+			l = l.With(m)
+		}
+	}
+	if c.Look != nil {
+		l = l.With(*c.Look)
+	}
+	return l
+}
+
+// Lane is how a lane is drawn, whole.
+func Lane(p *chart.Page, l *chart.Lane) chart.LaneLook {
+	out := chart.LaneLook{Head: laneHead}
+	if h := p.House(); h != nil {
+		out.Head, out.Band = cmp.Or(h.Lane.Head, out.Head), h.Lane.Band
+	}
+	if l.Look != nil {
+		out.Head, out.Band = cmp.Or(l.Look.Head, out.Head), cmp.Or(l.Look.Band, out.Band)
+	}
+	return out
+}
+
+// laneHead is the colour of a plain lane's head.
+const laneHead = "#EFEAE0"
+
 func textStyle(t chart.TextLook) typeset.Style {
-	face := map[chart.Family]typeset.Face{chart.Serif: typeset.Serif, chart.Mono: typeset.Mono}[t.Family]
 	return typeset.Style{
-		Face: face.Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks,
+		Face: faceOf(t.Family).Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks,
 		Across: map[chart.Across]typeset.Place{chart.AtLeft: typeset.Start, chart.AtRight: typeset.End}[t.Across],
 		Down:   map[chart.Down]typeset.Place{chart.AtTop: typeset.Start, chart.AtBottom: typeset.End}[t.Down],
 	}
@@ -103,17 +191,17 @@ func colourOf(s string) string {
 	return strings.ToUpper(s)
 }
 
-// Grounds are the colours that the step's text stands on: of a gradient both ends, over white
+// Grounds are the colours that the step's text stands on: of a gradient both ends, over the
 // paper where the fill is clear.
 func (s Step) Grounds() []colour.RGB {
 	out := []colour.RGB{}
 	for _, c := range [2]string{s.Fill, s.Fill2} {
 		if rgb, ok := colour.Parse(c); ok {
-			out = append(out, rgb.Over(colour.White, s.Clear))
+			out = append(out, rgb.Over(s.paper, s.Clear))
 		}
 	}
 	if len(out) == 0 {
-		out = append(out, colour.White)
+		out = append(out, s.paper)
 	}
 	return out
 }

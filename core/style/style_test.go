@@ -27,19 +27,19 @@ func TestTextByItself(t *testing.T) {
 		{chart.StepLook{Fill: "#23282c", Fill2: "none"}, colour.White},
 		{chart.StepLook{Fill: "none", Fill2: "#23282c"}, colour.Ink},
 	} {
-		s := Of(step(symbol.Process, c.look))
+		s := Of(nil, step(symbol.Process, c.look))
 		if s.TextColour != c.want.String() || !s.ByItself || s.Reads() < colour.ForText {
 			t.Errorf("%+v: text %s, %.1f", c.look, s.TextColour, s.Reads())
 		}
 	}
 	for _, f := range Fills {
 		for _, g := range Fills {
-			if s := Of(step(symbol.Process, chart.StepLook{Fill: f, Fill2: g})); s.Reads() < colour.ForText {
+			if s := Of(nil, step(symbol.Process, chart.StepLook{Fill: f, Fill2: g})); s.Reads() < colour.ForText {
 				t.Errorf("text from %s to %s: %.1f", f, g, s.Reads())
 			}
 		}
 	}
-	if s := Of(step(symbol.Process, chart.StepLook{Fill: "#F2D2C6", Text: chart.TextLook{Colour: "#FFFFFF"}})); s.ByItself || s.Reads() > 1.5 {
+	if s := Of(nil, step(symbol.Process, chart.StepLook{Fill: "#F2D2C6", Text: chart.TextLook{Colour: "#FFFFFF"}})); s.ByItself || s.Reads() > 1.5 {
 		t.Errorf("white by hand on a pale fill reads %.1f", s.Reads())
 	}
 }
@@ -49,8 +49,8 @@ func TestTextByItself(t *testing.T) {
 func TestEmphasisNeedsNoColour(t *testing.T) {
 	for _, f := range append([]string{"#FFFFFF"}, Fills...) {
 		plain := chart.StepLook{Fill: f}
-		out, back := Of(step(symbol.Process, plain.With(Emphasised))), Of(step(symbol.Process, plain.With(Toned)))
-		was := Of(step(symbol.Process, plain))
+		out, back := Of(nil, step(symbol.Process, plain.With(Emphasised))), Of(nil, step(symbol.Process, plain.With(Toned)))
+		was := Of(nil, step(symbol.Process, plain))
 		_, bold, _ := out.Text.Face.Family()
 		if out.Weight < 2*was.Weight || !bold || out.Fill != was.Fill || out.Reads() < colour.ForText {
 			t.Errorf("on %s it stands out as %+v", f, out)
@@ -68,17 +68,17 @@ func TestEmphasisNeedsNoColour(t *testing.T) {
 func TestWhatASymbolCanHave(t *testing.T) {
 	round, double := 9.0, true
 	l := chart.StepLook{Fill: "#8AD2DA", Corner: &round, Shadow: chart.High, Double: &double}
-	if s := Of(step(symbol.Process, l)); s.Corner != 9 || s.Shadow != chart.High || !s.Double {
+	if s := Of(nil, step(symbol.Process, l)); s.Corner != 9 || s.Shadow != chart.High || !s.Double {
 		t.Errorf("a process: %+v", s)
 	}
-	if s := Of(step(symbol.Decision, l)); s.Corner != 0 {
+	if s := Of(nil, step(symbol.Decision, l)); s.Corner != 0 {
 		t.Error("a decision has round corners, where connectors hold")
 	}
-	if s := Of(step(symbol.Annotation, l)); s.Fill != "" || s.Shadow != chart.NoShadow || s.Double {
+	if s := Of(nil, step(symbol.Annotation, l)); s.Fill != "" || s.Shadow != chart.NoShadow || s.Double {
 		t.Errorf("an annotation: %+v", s)
 	}
 	l.Fill = chart.NoColour
-	if s := Of(step(symbol.Process, l)); s.Shadow != chart.NoShadow {
+	if s := Of(nil, step(symbol.Process, l)); s.Shadow != chart.NoShadow {
 		t.Error("what has no fill casts a shadow")
 	}
 }

@@ -8,9 +8,18 @@ import (
 
 	"github.com/tdewolff/canvas/renderers/pdf"
 
+	"plaintracer/core/colour"
 	"plaintracer/core/scene"
 	"plaintracer/format/ink"
 )
+
+// ground is what the sheet is filled with: nothing where it is white, as paper is.
+func ground(d scene.Drawing) string {
+	if d.Paper == colour.White.String() {
+		return ""
+	}
+	return d.Paper
+}
 
 // A4 landscape in mm (ISO 216), and the margin that printers leave white.
 const (
@@ -33,7 +42,7 @@ func Write(ctx context.Context, w io.Writer, title, author string, ds []scene.Dr
 			k = min(1, d.Scale(wpx-2*margin*ink.PerMM, hpx-2*margin*ink.PerMM))
 			x, y = (wpx-d.View.W*k)/2, (hpx-d.View.H*k)/2
 		}
-		c, err := ink.Draw(ctx, d, wpx, hpx, x, y, k, 0, "")
+		c, err := ink.Draw(ctx, d, wpx, hpx, x, y, k, 0, ground(d))
 		if err != nil {
 			return err
 		}

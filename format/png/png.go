@@ -19,13 +19,13 @@ import (
 // is drawn.
 const maxPixels = 25e6
 
-// Write renders d at scale pixels a px on white, or without a ground.
+// Write renders d at scale pixels a px on its paper, or without a ground.
 func Write(ctx context.Context, w io.Writer, d scene.Drawing, scale float64, noGround bool) error {
 	wpx, hpx := math.Ceil(d.View.W*scale), math.Ceil(d.View.H*scale)
 	if !(wpx*hpx <= maxPixels) { // which refuses what is no number, too
 		return fmt.Errorf("a picture of %.0f x %.0f pixels is too large; choose a smaller scale, or SVG or PDF", wpx, hpx)
 	}
-	ground := "#FFFFFF"
+	ground := d.Paper
 	if noGround {
 		ground = ""
 	}

@@ -47,7 +47,7 @@ export class Bench {
     arrows(el);
     document.addEventListener('click', (e) => {
       const b = e.target.closest('button');
-      if (!b || this.carried || !(b.dataset.act || b.dataset.symbol)) return;
+      if (!b || b.form || this.carried || !(b.dataset.act || b.dataset.symbol)) return; // a form's own are sent by it
       this.press(b);
       if (e.detail && el.contains(b) && document.activeElement === b) $('desk').focus({ preventScroll: true });
     });

@@ -190,6 +190,7 @@ function apply(u) {
   if (u.facts) {
     facts = u.facts;
     Object.assign(now, { facts, busy: !!u.typing || !!facts.hand });
+    $('drawing').style.background = facts.house.paper;
     paper.size(facts.w, facts.h, !!(u.typing || typing.open || typing.ending));
     rows.select(facts.selected);
     drawers.lanes();

@@ -90,6 +90,22 @@ document.addEventListener('alpine:init', () => {
       perform('look-set', JSON.stringify({ what, value }));
     },
   }));
+  Alpine.data('house', () => ({
+    get name() {
+      return now().facts.house?.name || '';
+    },
+    get reads() {
+      return now().facts.house?.reads || [];
+    },
+    get poor() {
+      return now().facts.house?.poor > 0;
+    },
+    make(e) {
+      const of = new FormData(e.target);
+      const style = { name: of.get('name'), family: of.get('family'), colours: of.getAll('colour') };
+      perform('house-make', JSON.stringify(style));
+    },
+  }));
   Alpine.data('empty', () => ({
     get shown() {
       return now().facts.steps === 0 && !now().busy;

@@ -1,0 +1,86 @@
+package chart
+
+import (
+	"errors"
+	"fmt"
+	"maps"
+	"slices"
+
+	"plaintracer/core/symbol"
+)
+
+// House is a house style: how the things of a chart look that have no look of their own. It
+// stands in the chart whole, so that a file needs no other. It is not changed but replaced.
+type House struct {
+	Name   string                   `json:"name"`
+	Paper  string                   `json:"paper,omitempty"`  // ground of the pages, #rrggbb; white without
+	Family Family                   `json:"family,omitempty"` // of all text
+	Step   StepLook                 `json:"step,omitzero"`    // of all steps
+	Kinds  map[symbol.Kind]StepLook `json:"kinds,omitempty"`  // of some symbols, over that
+	Lines  map[Meaning]Look         `json:"lines,omitempty"`  // of connectors
+	Lane   LaneLook                 `json:"lane,omitzero"`
+	Fills  []string                 `json:"fills,omitempty"` // offered to the hand
+	Inks   []string                 `json:"inks,omitempty"`  // offered for lines and text
+}
+
+// mostColours is how many colours a house style offers of a sort.
+const mostColours = 12
+
+// House is the house style of the page's chart; nil for the plain look.
+func (p *Page) House() *House {
+	if p == nil {
+		return nil
+	}
+	return p.house
+}
+
+// SetHouse gives the pages of the chart a house style; nil takes it away.
+func (c *Chart) SetHouse(h *House) {
+	c.House = h
+	for _, p := range c.Pages {
+		p.house = h
+	}
+}
+
+func (h *House) check() error {
+	if h.Name == "" {
+		return errors.New(houseNoName)
+	}
+	if err := checkText("house.name", h.Name, maxName); err != nil {
+		return err
+	}
+	colours := append([]string{h.Paper, h.Lane.Head, h.Lane.Band}, slices.Concat(h.Fills, h.Inks)...)
+	for _, c := range colours {
+		if c != "" && !isColour(c) {
+			return fmt.Errorf(inHouse, fmt.Errorf(badColour, c))
+		}
+	}
+	if len(h.Fills) > mostColours || len(h.Inks) > mostColours {
+		return fmt.Errorf(houseTooMany, mostColours)
+	}
+	if h.Family != "" && !slices.Contains(families, h.Family) {
+		return fmt.Errorf(inHouse, fmt.Errorf(badTextWord, "family", h.Family, families))
+	}
+	if err := checkStepLook(&h.Step); err != nil {
+		return fmt.Errorf(inHouse, err)
+	}
+	for _, k := range slices.Sorted(maps.Keys(h.Kinds)) {
+		if _, ok := symbol.Of(k); !ok {
+			return fmt.Errorf(inHouse, fmt.Errorf(badSymbol, k))
+		}
+		l := h.Kinds[k]
+		if err := checkStepLook(&l); err != nil {
+			return fmt.Errorf(inHouse, err)
+		}
+	}
+	for _, m := range slices.Sorted(maps.Keys(h.Lines)) {
+		if !slices.Contains([]Meaning{Flow, Aside, Data, Note}, m) {
+			return fmt.Errorf(inHouse, fmt.Errorf(badMeaning, m))
+		}
+		l := h.Lines[m]
+		if err := checkLook(&l); err != nil {
+			return fmt.Errorf(inHouse, err)
+		}
+	}
+	return nil
+}
