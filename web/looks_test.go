@@ -46,8 +46,11 @@ func everyLook() *chart.Chart {
 		if i == 4 || i == 5 {
 			k = symbol.Info{Kind: symbol.Process, W: 112, H: 56}
 		}
-		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, Lane: p.Lanes[i/5].ID, X: 70 + float64(i%5)*200, Y: 50, W: k.W, H: k.H, Text: "Loan " + k.Name, Look: &l})
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, Lane: p.Lanes[i/5].ID, X: 70 + float64(i%5)*200, Y: 50, W: k.W, H: k.H, Text: "Loan " + k.Name, Look: &l,
+			Fields: []chart.Field{{Name: "system", Value: []string{"Register", "Mail", "Form L-1"}[i%3]}, {Name: "minutes", Value: fmt.Sprint(5 + i*4)}}})
 	}
+	p.Key = &chart.Key{X: 20, Y: 570, Rows: 10}
+	p.Shown = []chart.Showing{{Field: "system", As: chart.AsMark, Colour: true}, {Field: "minutes", As: chart.AsBar}, {Field: "system", On: symbol.Document, As: chart.AsText}}
 	return c
 }
 
@@ -212,5 +215,47 @@ func TestHouseDrawer(t *testing.T) {
 	if now := eval[string](b, `editor.core.chart()`); now != before {
 		t.Error("taken back, the chart is another")
 	}
+	b.saved()
+}
+
+// The symbol key stands on the page as one thing and is dragged there; fields are shown at their
+// steps from the drawer, and hidden again.
+func TestKeyAndFieldsOnThePage(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	b.press("Look")
+	b.press("Symbol key")
+	b.press("Close")
+	b.until("the key", `!!document.querySelector('#drawing #key')`)
+	k := b.page().Key
+	was := b.rect(`document.querySelector('#key > path')`)
+	if lanes := b.rect(`[...document.querySelectorAll('#drawing .lane > path')]`); was.overlaps(lanes) {
+		t.Errorf("the key stands at %v, the lanes at %v", was, lanes)
+	}
+	b.drag(k.X+30, k.Y+8, k.X+230, k.Y-20, func() {
+		if now := b.rect(`document.querySelector('#key > path')`); now.X < was.X+100 {
+			t.Errorf("half way the key is at %v, it was at %v", now, was)
+		}
+		if form := eval[string](b, `document.querySelector('#desk').style.cursor`); form != "move" {
+			t.Errorf("while it is dragged the pointer is %s", form)
+		}
+	})
+	if now := b.page().Key; now.X != k.X+200 || now.Y != k.Y-28 {
+		t.Errorf("dragged from %+v to %+v", k, now)
+	}
+	b.press("Fields")
+	eval[bool](b, `(() => { const [f, as] = document.querySelectorAll('[data-drawer=fields] .shown select'); f.value = 'system'; as.value = 'mark'; return true; })()`)
+	b.press("Show")
+	id := b.step("Log the request").ID
+	shown := fmt.Sprintf(`[...document.querySelectorAll('#step-%s text')].some(e => e.textContent === 'Reg')`, id)
+	b.until("the mark", shown)
+	b.until("the key to tell it", `document.querySelector('#key').textContent.includes('system')`)
+	if words := eval[string](b, `document.querySelector('[data-drawer=fields] .shown li').innerText`); !strings.HasPrefix(words, "system, as a mark") {
+		t.Errorf("the drawer tells %s", words)
+	}
+	b.press("Hide")
+	b.until("it gone", "!("+shown+")")
 	b.saved()
 }

@@ -98,6 +98,17 @@ func setPage(p *Page, d Part) ([]Part, error) {
 		was := p.KeepOff
 		inv.KeepOff, next.KeepOff = &was, *d.KeepOff
 	}
+	if d.Key != nil {
+		if inv.Key = (&KeyPart{p.Key}); d.Key.At == nil {
+			next.Key = nil
+		} else {
+			next.Key = d.Key.At.rounded()
+		}
+	}
+	if d.Shown != nil {
+		was := append([]Showing{}, p.Shown...)
+		inv.Shown, next.Shown = &was, append([]Showing(nil), *d.Shown...)
+	}
 	if err := checkSheet(&next); err != nil {
 		return nil, err
 	}

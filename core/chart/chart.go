@@ -28,6 +28,8 @@ type Page struct {
 	Frame      Frame        `json:"frame"`
 	Crossings  Crossings    `json:"crossings,omitempty"` // how they are drawn; plain without a word
 	KeepOff    bool         `json:"keepOff,omitempty"`   // lines keep off labels placed by hand
+	Key        *Key         `json:"key,omitempty"`       // where the symbol key stands; there is none without
+	Shown      []Showing    `json:"shown,omitempty"`     // fields that steps show
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
 	Connectors []*Connector `json:"connectors"`
@@ -330,6 +332,7 @@ func (p *Page) Clone() *Page {
 	out := *p
 	lanes := make([]Lane, len(p.Lanes))
 	out.Lanes = make([]*Lane, len(p.Lanes))
+	out.Shown = slices.Clone(p.Shown)
 	for i, l := range p.Lanes {
 		lanes[i] = *l
 		out.Lanes[i] = &lanes[i]

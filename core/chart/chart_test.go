@@ -131,7 +131,7 @@ func (r *random) part(c *Chart) Part {
 		}
 		return Part{Do: "chart.set", Name: ptr(r.text())}
 	case k == 1:
-		return Part{Do: "page.set", Page: p.ID, Title: ptr(r.text()), W: ptr(500 + r.Float64()*1000)}
+		return Part{Do: "page.set", Page: p.ID, Key: &KeyPart{[]*Key{nil, {X: 20.005, Y: 300, Rows: 7}}[r.IntN(2)]}, Shown: ptr([][]Showing{nil, {{Field: "system", As: AsMark, Colour: true}, {Field: "minutes", On: symbol.Process, As: AsBar}}}[r.IntN(2)]), Title: ptr(r.text()), W: ptr(500 + r.Float64()*1000)}
 	case k == 2 && len(c.Pages) < 4:
 		return Part{Do: "page.add", NewPage: NewPage(r.id("p")), At: &at}
 	case k == 3 && r.IntN(4) == 0:
@@ -298,7 +298,7 @@ func TestSchema(t *testing.T) {
 		v    any
 		have map[string]node
 	}{
-		{file{}, root.Properties}, {House{}, root.Defs["house"].Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Lane{}, page["lanes"].Items.Properties},
+		{file{}, root.Properties}, {House{}, root.Defs["house"].Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Key{}, page["key"].Properties}, {Showing{}, page["shown"].Items.Properties}, {Lane{}, page["lanes"].Items.Properties},
 		{Step{}, page["steps"].Items.Properties}, {StepLook{}, page["steps"].Items.Properties["look"].Properties},
 		{TextLook{}, page["steps"].Items.Properties["look"].Properties["text"].Properties}, {LaneLook{}, page["lanes"].Items.Properties["look"].Properties}, {Field{}, page["steps"].Items.Properties["fields"].Items.Properties},
 		{Connector{}, page["connectors"].Items.Properties}, {Label{}, page["connectors"].Items.Properties["labels"].Items.Properties},

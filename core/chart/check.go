@@ -98,6 +98,15 @@ func checkSheet(p *Page) error {
 	if p.Frame.W < 0 {
 		return errors.New(badFrame)
 	}
+	if p.Key != nil {
+		if err := p.Key.check(); err != nil {
+			return err
+		}
+		p.Key = p.Key.rounded()
+	}
+	if err := checkShown(p.Shown); err != nil {
+		return err
+	}
 	return checkCrossings(p.Crossings)
 }
 

@@ -21,7 +21,7 @@ type Command struct {
 //
 //	chart.set   Name or House (one without a name takes it away)
 //	page.add    Page, NewPage, At       page.drop   Page
-//	page.set    Page and any of Title, W, H, Frame, Crossings, KeepOff
+//	page.set    Page and any of Title, W, H, Frame, Crossings, KeepOff, Key, Shown
 //	lane.add    Page, Lane, At          lane.drop   Page, ID
 //	lane.set    Page, ID and any of Name, Size, LaneLook (an empty one takes it away)
 //	lane.order  Page, Order (ids of all lanes)
@@ -73,8 +73,15 @@ type Part struct {
 	Crossings *Crossings `json:"crossings,omitempty"`
 	KeepOff   *bool      `json:"keepOff,omitempty"`
 	Pins      *[]Pin     `json:"pins,omitempty"`
+	Key       *KeyPart   `json:"key,omitempty"`
+	Shown     *[]Showing `json:"shown,omitempty"`
 
 	Ways map[string]*Way `json:"ways,omitempty"`
+}
+
+// KeyPart puts the symbol key somewhere, or with nil takes it away.
+type KeyPart struct {
+	At *Key `json:"at"`
 }
 
 // Place is where a step stands: its lane ("" for none), corner and size.

@@ -131,7 +131,7 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, _ string) { e.nextStep(true) }},
 		drawer("symbol", wordSymbol, "", OnSelection, needAStep),
 		drawer("look", wordLook, "", OnSelection, always),
-		drawer("fields", wordFields, "", OnSelection, needOneStep),
+		drawer("fields", wordFields, "", OnSelection, needPage),
 		{Name: "glue", Words: wordGlue, Keys: []string{"g"}, Place: OnSelection, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.typeGlue() }},
 		{Name: "delete", Words: wordDelete, Keys: []string{"Delete", "Backspace"}, Place: OnSelection, Menu: true, need: needAny,
@@ -248,6 +248,8 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "text-mend", Words: wordMendText, Place: LookDrawer, need: needMending, do: func(e *Editor, _ string) { e.mendText() }},
 		{Name: "pipette", Words: wordPipette, Place: LookDrawer, need: needAStep, do: func(e *Editor, _ string) { e.takePipette() },
 			on: func(e *Editor, _ string) bool { return e.pipette }},
+		{Name: "key", Words: wordKey, Place: LookDrawer, need: needPage, do: func(e *Editor, _ string) { e.toggleKey() },
+			on: func(e *Editor, _ string) bool { return e.Page().Key != nil }},
 		drawer("house", wordHouse, "House style…", LookDrawer, always),
 		{Name: "house", Words: wordHouseOf, Place: HouseDrawer, Choices: houseChoices(), need: always,
 			do: func(e *Editor, arg string) { e.setHouse(arg) },
@@ -268,6 +270,8 @@ func init() { // not a literal: commands lead back to the table
 			do:    func(e *Editor, _ string) { e.clearPorts() },
 		},
 
+		{Name: "field-show", Words: wordShowField, Short: "Show", Place: FieldsDrawer, need: needFieldNames, do: func(e *Editor, arg string) { e.showField(arg) }},
+		{Name: "field-hide", Words: wordHideField, Place: FieldsDrawer, need: always, do: func(e *Editor, arg string) { e.hideField(arg) }},
 		{Name: "field", Words: wordField, Place: FieldsDrawer, need: needOneStep, do: func(e *Editor, arg string) { e.setField(arg) }},
 
 		{

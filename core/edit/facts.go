@@ -29,9 +29,17 @@ type Facts struct {
 	Line      *LineFacts        `json:"line"`  // of the first selected connector
 	Sight     *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
 	House     HouseFacts        `json:"house"`
+	Shown     []ShownFact       `json:"shown"`      // fields that steps show
+	Names     []string          `json:"fieldNames"` // of the page's steps
 	Pending   int               `json:"pending"`
 	W         float64           `json:"w"`
 	H         float64           `json:"h"`
+}
+
+// ShownFact is a rule by which steps show a field, as hiding it takes it and in words.
+type ShownFact struct {
+	Arg   string `json:"arg"`
+	Words string `json:"words"`
 }
 
 // LineFacts are about the selected connectors.
@@ -63,6 +71,11 @@ func (e *Editor) Facts() Facts {
 		f.Line = &LineFacts{l.Colour, len(lines)}
 	}
 	f.House = e.houseFacts()
+	f.Shown = []ShownFact{}
+	for _, r := range p.Shown {
+		f.Shown = append(f.Shown, ShownFact{quote(r), sayShown(r)})
+	}
+	f.Names = e.fieldNames()
 	e.looks.shown = e.eachLook()
 	f.Look = e.lookFacts()
 	for _, c := range table {

@@ -79,6 +79,12 @@ func (e *Editor) gripAt(p Pointer) grip {
 	if s, ok := e.spotAt(q); ok {
 		return e.lineGrip(s, p)
 	}
+	if scene.KeyBox(e.Sheet()).Contains(q) && e.Page().Key != nil {
+		return grip{moveAll, func(p Pointer) gesture {
+			e.selectOnly()
+			return &keying{press: press{start: p, last: p}, was: *e.Page().Key}
+		}}
+	}
 	if l := e.edgeAt(q); l != nil {
 		return grip{rowEdge, func(p Pointer) gesture {
 			return &widening{press: press{start: p, last: p}, id: l.ID, size: l.Size}

@@ -30,7 +30,6 @@ type LookFacts struct {
 	Legible bool     `json:"legible"`
 	Colours []string `json:"colours"` // in use on the page by hand
 	Looks   string   `json:"looks"`   // how many there are, in words
-	Fields  []string `json:"fields"`  // names of fields of steps
 	Picked  string   `json:"picked"`  // what the look that was picked up is of
 }
 
@@ -70,7 +69,7 @@ func (e *Editor) lookFacts() *LookFacts {
 	}
 	f.Legible = worst >= colour.ForText
 	f.Reads = fmt.Sprintf("%.1f : 1", math.Floor(worst*10)/10)
-	f.Colours, f.Looks, f.Fields = e.looksInUse()
+	f.Colours, f.Looks = e.looksInUse()
 	if e.looks.picked != nil {
 		f.Picked = e.looks.picked.of
 	}
@@ -80,9 +79,8 @@ func (e *Editor) lookFacts() *LookFacts {
 // mostColours is how many colours of the page are offered again.
 const mostColours = 12
 
-// looksInUse are the colours set by hand on the page, how many looks there are, in words,
-// and the names of fields.
-func (e *Editor) looksInUse() (colours []string, looks string, fields []string) {
+// looksInUse are the colours set by hand on the page, and how many looks there are, in words.
+func (e *Editor) looksInUse() (colours []string, looks string) {
 	seen := map[string]bool{}
 	add := func(cs ...string) {
 		for _, c := range cs {
@@ -98,18 +96,26 @@ func (e *Editor) looksInUse() (colours []string, looks string, fields []string) 
 			key = quote(s.Look)
 		}
 		seen[key] = true
-		for _, f := range s.Fields {
-			if !slices.Contains(fields, f.Name) {
-				fields = append(fields, f.Name)
-			}
-		}
 	}
 	for _, c := range e.Page().Connectors {
 		if c.Look != nil {
 			add(c.Look.Colour)
 		}
 	}
-	return colours, sayLooks(len(seen)), fields
+	return colours, sayLooks(len(seen))
+}
+
+// fieldNames are the names of the fields of the page's steps, in the order in which they come.
+func (e *Editor) fieldNames() []string {
+	out := []string{}
+	for _, s := range e.Page().Steps {
+		for _, f := range s.Fields {
+			if !slices.Contains(out, f.Name) {
+				out = append(out, f.Name)
+			}
+		}
+	}
+	return out
 }
 
 // eachLook is of the selected steps one of each look.

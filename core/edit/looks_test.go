@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/scene"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
@@ -243,5 +244,52 @@ func TestLaneLooks(t *testing.T) {
 	w.Do("lane-look", `{"band":"none"}`)
 	if l := w.Page().Lanes[1].Look; l != nil {
 		t.Errorf("given back: %+v", l)
+	}
+}
+
+// The symbol key is put on the page, dragged as one thing and taken away; fields are shown and
+// hidden by rules.
+func TestKeyAndFields(t *testing.T) {
+	w := open(t)
+	a, _, _ := w.two()
+	before := w.json()
+	w.Do("key", "")
+	k := w.Page().Key
+	if k == nil || !slices.ContainsFunc(w.Update(false).Patch, func(e scene.Element) bool { return e.Class == "key" }) {
+		t.Fatalf("the key is %+v", k)
+	}
+	w.drag(k.X+20, k.Y+10, k.X+120, k.Y-50)
+	if now := w.Page().Key; now.X != k.X+100 || now.Y != k.Y-60 || now.Rows != k.Rows {
+		t.Errorf("dragged from %+v to %+v", k, now)
+	}
+	w.Do("key", "")
+	if w.Page().Key != nil || !slices.Contains(w.Update(false).Drop, "key") {
+		t.Error("the key is still there")
+	}
+	for range 3 {
+		w.Undo()
+	}
+	if w.json() != before {
+		t.Error("undone, the chart is another")
+	}
+	w.selectOnly(a.ID)
+	if why := needFieldNames(w.Editor); why == "" {
+		t.Error("without fields one can be shown")
+	}
+	w.Do("field", `{"old":"","name":"system","value":"Register"}`)
+	w.Update(false)
+	w.Do("field-show", `{"field":"system","as":"mark"}`)
+	w.Do("field-show", `{"field":"system","as":"text"}`)
+	u := w.Update(false)
+	if f := w.Facts(); len(f.Shown) != 1 || f.Shown[0].Words != "system, as text" || !slices.ContainsFunc(u.Patch, func(e scene.Element) bool { return e.ID == a.ID }) {
+		t.Errorf("shown: %+v, drawn anew: %d", f.Shown, len(u.Patch))
+	}
+	w.Do("field-hide", w.Facts().Shown[0].Arg)
+	if len(w.Page().Shown) != 0 {
+		t.Errorf("hidden: %+v", w.Page().Shown)
+	}
+	w.Do("field-show", `{"as":"text"}`)
+	if w.notice != sayNoFieldChosen {
+		t.Errorf("no field: %q", w.notice)
 	}
 }

@@ -22,6 +22,7 @@ type drawn struct {
 	picked  string // the selection at the last facts
 	offered bool   // closing the gap
 	house   *chart.House
+	key     string
 }
 
 // shown are elements that the browser has, in the order in which they are drawn.
@@ -90,6 +91,7 @@ type stepLook struct {
 	symbol       symbol.Kind
 	number, text string
 	look         *chart.StepLook // which is never changed, but replaced
+	fields       string          // that it shows
 }
 
 type laneShown struct {
@@ -177,7 +179,7 @@ func (e *Editor) Update(fresh bool) Update {
 	u.Drop = d.lanes.dropped(u.Drop, "lane-")
 	for i := range s.Steps {
 		sh := &s.Steps[i]
-		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look}, geom.Pt(sh.Rect.X, sh.Rect.Y)
+		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look, shownAt(s, sh)}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		was, added := d.steps.at(sh.Step.ID)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
@@ -199,6 +201,14 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	u.Drop = d.lines.dropped(u.Drop, "connector-")
+	if key, ok := scene.Key(s); ok {
+		if now := quote(key); anew || now != d.key {
+			d.key = now
+			u.Patch = append(u.Patch, key)
+		}
+	} else if d.key != "" {
+		d.key, u.Drop = "", append(u.Drop, "key")
+	}
 
 	// In the middle of a gesture nothing else of them changes.
 	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {
@@ -217,6 +227,14 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	return u
+}
+
+// shownAt is what a step shows of its fields, to be compared.
+func shownAt(s *sheet.Sheet, sh *sheet.Shape) string {
+	if len(s.Page.Shown) == 0 {
+		return ""
+	}
+	return quote(s.Shown(sh.Step))
 }
 
 // sameRun tells whether two runs have the same geometry.

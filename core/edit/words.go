@@ -7,6 +7,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/style"
+	"plaintracer/core/symbol"
 )
 
 // All sentences of the editor, in one place to be read through and translated.
@@ -75,6 +76,9 @@ const (
 	wordLookByField = "One fill per value"
 	wordMendText    = "Repair contrast"
 	wordPipette     = "Pick from page"
+	wordKey         = "Symbol key"
+	wordShowField   = "Show on the page"
+	wordHideField   = "Hide again"
 	wordHouse       = "House style…"
 	wordHouseOf     = "House style of the chart"
 	wordHousePlain  = "Plain ink"
@@ -227,6 +231,8 @@ const (
 	didOrder       = "reorder outcomes"
 	didField       = "change field"
 	didLook        = "change line"
+	didKey         = "symbol key"
+	didMoveKey     = "move symbol key"
 	didKeepLooks   = "keep looks"
 	didStepLook    = "change look"
 	didPlainLook   = "restore plain look"
@@ -258,6 +264,20 @@ const (
 	didDistributeAcross = "distribute across"
 	didDistributeDown   = "distribute down"
 )
+
+func sayShown(r chart.Showing) string {
+	words := r.Field + ", as " + map[chart.ShownAs]string{chart.AsText: "text", chart.AsMark: "a mark", chart.AsBar: "a bar"}[r.As]
+	if i, ok := symbol.Of(r.On); ok {
+		words += ", on " + strings.ToLower(i.Name)
+	}
+	if r.Colour {
+		words += ", in colours"
+	}
+	return words
+}
+
+func didShowField(name string) string { return "show " + name }
+func didHideField(name string) string { return "hide " + name }
 
 func didHouse(name string) string { return "house style " + name }
 
@@ -354,6 +374,7 @@ const (
 	sayLooksAlready    = "It already looks like that."
 	sayNoValues        = "No step of this page has a value in that field."
 	sayNoValue         = "That value could not be read."
+	sayNoFieldChosen   = "Choose a field to show. Fields are typed for a step first."
 	sayHouseNoName     = "Give the house style a name."
 	sayHouseColours    = "Give one to three colours as # and six digits, such as #0A4A5E."
 	sayTypeColour      = "Type a colour as # and six digits from 0 to f, such as #8AD2DA."

@@ -32,6 +32,9 @@ func Of(s *sheet.Sheet) Drawing {
 	for i := range s.Lines {
 		d.Elements = append(d.Elements, Line(s, &s.Lines[i]))
 	}
+	if k, ok := Key(s); ok {
+		d.Elements = append(d.Elements, k)
+	}
 	// Nothing drawn is cut off: the view reaches as far as the elements.
 	if b := Bounds(d.Elements).Grow(12); !b.Inside(d.View) {
 		d.View = d.View.Union(b)
@@ -181,6 +184,7 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 			e.Items = append(e.Items, underline(it))
 		}
 	}
+	e.Items = append(e.Items, fields(s, sh)...)
 	if st.Number != "" {
 		e.Items = append(e.Items, tag(sh, style.Ink(s.Page))...)
 	}

@@ -1,13 +1,32 @@
 package scene
 
-import "fmt"
+import (
+	"fmt"
+
+	"plaintracer/core/chart"
+)
 
 // What the drawing says by itself.
 const (
 	wordChart   = "Chart"
 	wordPage    = "Page"
 	wordNowhere = "nothing"
+	wordKey     = "Key"
+	wordMarked  = "marked by hand"
 )
+
+// meaningWords explain a meaning in the key.
+func meaningWords(m chart.Meaning) string {
+	switch m {
+	case chart.Aside:
+		return "Aside: rework or exception"
+	case chart.Data:
+		return "Data: read or written"
+	case chart.Note:
+		return "Note: a remark's line"
+	}
+	return "Flow: the normal way"
+}
 
 // lineWords tell a reader what a connector does.
 func lineWords(meaning, outcome, from, to string) string {

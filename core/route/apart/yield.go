@@ -6,24 +6,21 @@ import (
 	"plaintracer/core/route/find"
 )
 
-// mostYields is how often lines make way, the last time freely.
-const mostYields = 3
-
 // Set sets the lines apart. Where those that find their paths do not come apart from
 // others, the kept ones beside them make way by a gap, and those beside these; those that
 // lie on others even then go where there is room.
 func Set(f *find.Finder, paths []*find.Path) *Lines {
 	best, left := untangle(f, paths)
 	n, clashes := best, left
-	for round := range mostYields {
-		which, hold := n.firmBeside(clashes), find.Yielding
-		if len(which) == 0 || round == mostYields-1 {
-			which, hold = n.staying(clashes), find.Free
-		}
+	for _, way := range []struct {
+		of   func(*Lines, []clash) []int
+		hold find.Hold
+	}{{(*Lines).firmBeside, find.Yielding}, {(*Lines).staying, find.Free}} {
+		which := way.of(n, clashes)
 		if len(which) == 0 {
-			break
+			continue
 		}
-		if n, clashes = untangle(f, yielding(n.paths, which, hold)); len(clashes) < len(left) {
+		if n, clashes = untangle(f, yielding(n.paths, which, way.hold)); len(clashes) < len(left) {
 			best, left = n, clashes
 		}
 	}

@@ -3,7 +3,13 @@
 import { View } from './view.js';
 
 const $ = (id) => document.getElementById(id);
-const layers = { sheet: 'layer-lanes', lane: 'layer-lanes', step: 'layer-steps', connector: 'layer-lines' };
+const layers = {
+  sheet: 'layer-lanes',
+  lane: 'layer-lanes',
+  step: 'layer-steps',
+  connector: 'layer-lines',
+  key: 'layer-steps',
+};
 
 // Fonts of the scripts that come in slices are asked for when one of their characters is
 // drawn.

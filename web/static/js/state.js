@@ -46,7 +46,7 @@ document.addEventListener('alpine:init', () => {
       return this.look?.colours || [];
     },
     get fields() {
-      return this.look?.fields || [];
+      return now().facts.fieldNames || [];
     },
     get looks() {
       return this.look?.looks || '';
@@ -124,6 +124,18 @@ document.addEventListener('alpine:init', () => {
   }));
   // The fields of the selected step, and an empty line for a new one.
   Alpine.data('fields', () => ({
+    get names() {
+      return now().facts.fieldNames || [];
+    },
+    get shown() {
+      return now().facts.shown || [];
+    },
+    showOnPage() {
+      const { field, as, on, colour } = this.$refs;
+      const rule = { field: field.value, as: as.value, colour: colour.checked };
+      if (on.value) rule.on = on.value;
+      perform('field-show', JSON.stringify(rule));
+    },
     get step() {
       return now().facts.step;
     },

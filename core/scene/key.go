@@ -1,0 +1,222 @@
+package scene
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
+	"plaintracer/core/style"
+	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
+)
+
+// The symbol key, px.
+const (
+	keySize   = 11.0
+	keyRow    = 19.0
+	keySample = 34.0 // wide
+	keyPad    = 10.0
+	keyHead   = 22.0
+	keyRows   = 12 // of a column, where there is no better number
+	leastRows = 3
+)
+
+// keyLine is a line of the key: a sample, drawn into the box that it is given, and what it means.
+type keyLine struct {
+	sample func(geom.Rect) []Item
+	words  string
+}
+
+// keyLines are what the page has to explain: its symbols, its lines, colours set by hand, and
+// the fields that its steps show.
+func keyLines(s *sheet.Sheet) []keyLine {
+	p := s.Page
+	var out []keyLine
+	for _, i := range symbol.All() {
+		if slices.ContainsFunc(p.Steps, func(st *chart.Step) bool { return st.Symbol == i.Kind }) {
+			l := style.Of(p, &chart.Step{Symbol: i.Kind, Look: sharedFill(p, i.Kind)})
+			l.Weight, l.Shadow, l.Double = math.Min(l.Weight, 1.5), chart.NoShadow, false
+			out = append(out, keyLine{func(r geom.Rect) []Item {
+				if i.Kind == symbol.OffPage {
+					r = geom.Rect{X: r.CX() - 7, Y: r.Y, W: 14, H: r.H}
+				}
+				return body(i.Kind, r, l)
+			}, i.Name + ": " + i.Meaning})
+		}
+	}
+	for _, m := range [4]chart.Meaning{chart.Flow, chart.Aside, chart.Data, chart.Note} {
+		if slices.ContainsFunc(p.Connectors, func(c *chart.Connector) bool { return c.Meaning == m }) {
+			look := LookOf(p, &chart.Connector{Meaning: m})
+			out = append(out, keyLine{func(r geom.Rect) []Item {
+				return look.line(&sheet.Run{Line: &chart.Connector{Kind: chart.Square}, Points: geom.Polyline{{X: r.X, Y: r.CY()}, {X: r.Right(), Y: r.CY()}}})
+			}, meaningWords(m)})
+		}
+	}
+	out = append(out, keyColours(p)...)
+	for _, rule := range p.Shown {
+		add := func(fill, words string) {
+			out = append(out, keyLine{func(r geom.Rect) []Item { return fieldSample(p, rule.As, fill, r) }, words})
+		}
+		if !rule.Colour {
+			add(style.Paper(p).String(), rule.Field)
+			continue
+		}
+		for i, v := range s.Values(rule.Field) {
+			add(valueFill(p, i), rule.Field+": "+v)
+			if i == len(style.Fills) { // what has no colour any more is not told one by one
+				break
+			}
+		}
+	}
+	return out
+}
+
+// sharedFill is the fill that all steps of a symbol have by hand; nil where they differ.
+func sharedFill(p *chart.Page, k symbol.Kind) *chart.StepLook {
+	fill := ""
+	for _, st := range p.Steps {
+		if st.Symbol != k {
+			continue
+		}
+		if st.Look == nil || st.Look.Fill == "" || fill != "" && st.Look.Fill != fill {
+			return nil
+		}
+		fill = st.Look.Fill
+	}
+	return &chart.StepLook{Fill: fill}
+}
+
+// keyColours are the fills set by hand: a colour means what its steps have in common and no
+// others have, their lane or the value of a field; else that they were marked.
+func keyColours(p *chart.Page) []keyLine {
+	var order []string
+	with := map[string][]*chart.Step{}
+	for _, st := range p.Steps {
+		if st.Look == nil || st.Symbol.Open() {
+			continue
+		}
+		if c := strings.ToUpper(st.Look.Fill); strings.HasPrefix(c, "#") {
+			if with[c] == nil {
+				order = append(order, c)
+			}
+			with[c] = append(with[c], st)
+		}
+	}
+	var out []keyLine
+	for _, c := range order {
+		words := common(p, with[c])
+		if words == "" {
+			continue // its symbol tells it
+		}
+		ink := style.Ink(p)
+		out = append(out, keyLine{func(r geom.Rect) []Item {
+			return []Item{plaque(geom.Rect{X: r.CX() - 10, Y: r.CY() - 6, W: 20, H: 12}, c, ink)}
+		}, words})
+	}
+	return out
+}
+
+// common is what steps have in common that no others of the page have; "" where it is their
+// symbol.
+func common(p *chart.Page, steps []*chart.Step) string {
+	only := func(is func(*chart.Step) bool) bool {
+		n := 0
+		for _, st := range p.Steps {
+			if !st.Symbol.Open() && is(st) {
+				n++
+			}
+		}
+		return n == len(steps) && !slices.ContainsFunc(steps, func(st *chart.Step) bool { return !is(st) })
+	}
+	first := steps[0]
+	if l := p.Lane(first.Lane); l != nil && only(func(st *chart.Step) bool { return st.Lane == first.Lane }) {
+		return l.Name
+	}
+	for _, f := range first.Fields {
+		if only(func(st *chart.Step) bool { return slices.Contains(st.Fields, f) }) {
+			return f.Name + ": " + f.Value
+		}
+	}
+	if only(func(st *chart.Step) bool { return st.Symbol == first.Symbol }) {
+		return ""
+	}
+	return wordMarked
+}
+
+// KeyBox is where the symbol key stands; empty where there is none.
+func KeyBox(s *sheet.Sheet) geom.Rect {
+	if s.Page.Key == nil {
+		return geom.Rect{}
+	}
+	r := keySizeOf(s, keyLines(s), s.Page.Key.Rows)
+	r.X, r.Y = s.Page.Key.X, s.Page.Key.Y
+	return r
+}
+
+// NewKey is where a new symbol key is put: in the lower left corner, with as many columns as
+// let it stand between what is drawn and the title block, where it can.
+func NewKey(s *sheet.Sheet) chart.Key {
+	lines := keyLines(s)
+	rows := min(keyRows, max(1, len(lines)))
+	free := s.Page.H - 18 - lowest(s) - 10
+	if n := min(len(lines), int((free-keyHead-keyPad/2)/keyRow)); n >= leastRows {
+		if r := keySizeOf(s, lines, n); r.W < block(s).X-2*18 {
+			rows = n
+		}
+	}
+	r := keySizeOf(s, lines, rows)
+	return chart.Key{X: 18, Y: geom.Round2(math.Max(0, s.Page.H-18-r.H)), Rows: rows}
+}
+
+// lowest is where the lanes and the lowest step end.
+func lowest(s *sheet.Sheet) float64 {
+	y := s.Page.LanesBottom()
+	for i := range s.Steps {
+		y = math.Max(y, s.Steps[i].Rect.Bottom())
+	}
+	return y
+}
+
+// keySizeOf is how large the key is with so many lines a column.
+func keySizeOf(s *sheet.Sheet, lines []keyLine, rows int) geom.Rect {
+	columns := max(1, (len(lines)+rows-1)/rows)
+	return geom.Rect{W: geom.Round2(float64(columns)*keyWidth(s, lines) + keyPad), H: keyHead + float64(min(len(lines), rows))*keyRow + keyPad/2}
+}
+
+// keyWidth is the width of a column.
+func keyWidth(s *sheet.Sheet, lines []keyLine) float64 {
+	w := 40.0
+	for _, l := range lines {
+		w = math.Max(w, typeset.Width(style.Face(s.Page, false), keySize, Clip(style.Face(s.Page, false), keySize, l.words, keyWords)))
+	}
+	return math.Ceil(w + keySample + 2*keyPad)
+}
+
+// keyWords is how wide the words of a line may be.
+const keyWords = 290.0
+
+// Key draws the symbol key, as one thing; ok is false where the page has none.
+func Key(s *sheet.Sheet) (e Element, ok bool) {
+	if s.Page.Key == nil {
+		return Element{}, false
+	}
+	lines := keyLines(s)
+	face, bold, ink := style.Face(s.Page, false), style.Face(s.Page, true), style.Ink(s.Page)
+	rows := s.Page.Key.Rows
+	r := keySizeOf(s, lines, rows)
+	r.X, r.Y = s.Page.Key.X, s.Page.Key.Y
+	e = Element{Class: "key", Title: wordKey}
+	e.Items = append(e.Items, Item{Path: geom.Box(r), Fill: style.Paper(s.Page).String(), Stroke: ink, Weight: 1.2},
+		text(wordKey, r.X+keyPad, r.Y+15, bold, keySize+1, ink))
+	wide := keyWidth(s, lines)
+	for i, l := range lines {
+		x, y := r.X+keyPad+float64(i/rows)*wide, r.Y+keyHead+float64(i%rows)*keyRow
+		e.Items = append(e.Items, l.sample(geom.Rect{X: x, Y: y, W: keySample, H: keyRow - 4})...)
+		e.Items = append(e.Items, text(Clip(face, keySize, l.words, keyWords), x+keySample+keyPad, y+11.5, face, keySize, ink))
+	}
+	e.Items = spell(e.Items)
+	return e, true
+}
