@@ -90,7 +90,8 @@ func sharedFill(p *chart.Page, k symbol.Kind) *chart.StepLook {
 }
 
 // keyColours are the fills set by hand: a colour means what its steps have in common and no
-// others have, their lane or the value of a field; else that they were marked.
+// others have, their lane or the value of a field; those that mean nothing of that kind are told
+// together.
 func keyColours(p *chart.Page) []keyLine {
 	var order []string
 	with := map[string][]*chart.Step{}
@@ -106,17 +107,37 @@ func keyColours(p *chart.Page) []keyLine {
 		}
 	}
 	var out []keyLine
+	var marked []string
 	for _, c := range order {
-		words := common(p, with[c])
-		if words == "" {
-			continue // its symbol tells it
+		switch words := common(p, with[c]); words {
+		case "": // its symbol tells it
+		case wordMarked:
+			marked = append(marked, c)
+		default:
+			out = append(out, keyLine{swatches(p, c), words})
 		}
-		ink := style.Ink(p)
-		out = append(out, keyLine{func(r geom.Rect) []Item {
-			return []Item{plaque(geom.Rect{X: r.CX() - 10, Y: r.CY() - 6, W: 20, H: 12}, c, ink)}
-		}, words})
+	}
+	if len(marked) > 0 {
+		out = append(out, keyLine{swatches(p, marked[:min(len(marked), 3)]...), wordMarked})
 	}
 	return out
+}
+
+// swatches shows colours side by side.
+func swatches(p *chart.Page, colours ...string) func(geom.Rect) []Item {
+	return func(r geom.Rect) []Item {
+		var out []Item
+		w := 20.0
+		if len(colours) > 1 {
+			w = 10
+		}
+		x := r.CX() - w*float64(len(colours))/2
+		for _, c := range colours {
+			out = append(out, plaque(geom.Rect{X: x, Y: r.CY() - 6, W: w, H: 12}, c, style.Ink(p)))
+			x += w
+		}
+		return out
+	}
 }
 
 // common is what steps have in common that no others of the page have; "" where it is their

@@ -64,7 +64,7 @@ func TestKey(t *testing.T) {
 		t.Errorf("by lane the key says %s", got)
 	}
 	look(style.Fills[2], "a", "b")
-	if got := key(); !strings.HasSuffix(got, "|marked by hand|minutes: 50 min|marked by hand") {
+	if got := key(); !strings.HasSuffix(got, "|minutes: 50 min|marked by hand") {
 		t.Errorf("one by hand: the key says %s", got)
 	}
 	p.Steps[2].Look, p.Steps[1].Look, p.Steps[0].Look, p.Steps[3].Look = nil, nil, nil, nil
