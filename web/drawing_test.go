@@ -164,7 +164,7 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 	if dark.House == nil {
 		t.Fatal("there is no dark house style")
 	}
-	charts := []*chart.Chart{everyLine(), everyLook(), dark}
+	charts := []*chart.Chart{everyLine(), everyLook(), everyField(), dark}
 	for _, e := range es {
 		if e.Name == "Yearly stocktake" {
 			continue // its text is a few pixels high on A4

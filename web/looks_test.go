@@ -49,6 +49,18 @@ func everyLook() *chart.Chart {
 		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, Lane: p.Lanes[i/5].ID, X: 70 + float64(i%5)*200, Y: 50, W: k.W, H: k.H, Text: "Loan " + k.Name, Look: &l,
 			Fields: []chart.Field{{Name: "system", Value: []string{"Register", "Mail", "Form L-1"}[i%3]}, {Name: "minutes", Value: fmt.Sprint(5 + i*4)}}})
 	}
+	return c
+}
+
+// everyField is a chart with a symbol key, whose steps show fields in every form.
+func everyField() *chart.Chart {
+	c := everyLook()
+	c.Name = "Fields of the loans desk"
+	p := c.Pages[0]
+	p.Steps = p.Steps[:7]
+	for _, s := range p.Steps {
+		s.Look = nil
+	}
 	p.Key = &chart.Key{X: 20, Y: 550, Rows: 10}
 	p.Shown = []chart.Showing{{Field: "system", As: chart.AsMark, Colour: true}, {Field: "minutes", As: chart.AsBar}, {Field: "system", On: symbol.Document, As: chart.AsText}}
 	return c

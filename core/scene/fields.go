@@ -66,7 +66,7 @@ func fields(s *sheet.Sheet, sh *sheet.Shape) []Item {
 
 // plaque is a small box with a thin outline.
 func plaque(r geom.Rect, fill, ink string) Item {
-	return Item{Path: geom.Box(r), Fill: fill, Stroke: ink, Weight: 0.8}
+	return Item{Path: geom.Box(r), Fill: fill, Stroke: ink, Weight: 1.1}
 }
 
 // valueFill is the colour of the value of a rank; the paper's for none, and beyond those that
