@@ -74,10 +74,11 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 	}
 	id := newID()
 	_, err = s.w.Exec(
-		`INSERT INTO charts (id, owner, name, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		`INSERT INTO charts (id, owner, name, house, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
 		id,
 		owner,
 		c.Name,
+		houseName(c),
 		now(),
 		now(),
 		owner,

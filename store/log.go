@@ -255,7 +255,7 @@ func (s *Store) write(id, person string, d *document, b *batch) error {
 			return err
 		}
 	}
-	if _, err := tx.Exec(`UPDATE charts SET seq = ?, name = ?, changed = ?, changed_by = ? WHERE id = ?`, d.seq, d.chart.Name, now(), person, id); err != nil {
+	if _, err := tx.Exec(`UPDATE charts SET seq = ?, name = ?, house = ?, changed = ?, changed_by = ? WHERE id = ?`, d.seq, d.chart.Name, houseName(d.chart), now(), person, id); err != nil {
 		return err
 	}
 	if b.snapshot != nil {

@@ -13,6 +13,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
+	"plaintracer/core/style"
 	"plaintracer/format/csv"
 )
 
@@ -202,3 +203,54 @@ func acknowledged(t *testing.T, s *site, clients int) float64 {
 }
 
 func ptr[T any](v T) *T { return &v }
+
+// TestBenchLooks prints what looks cost: a drag frame and the opening of a page of 200 steps with
+// every part of a look in use, a symbol key and fields shown, to those of the plain page. They
+// are measured turn about.
+func TestBenchLooks(t *testing.T) {
+	if os.Getenv("BENCH") == "" {
+		t.Skip("run by make bench")
+	}
+	s := newSite(t)
+	person, err := s.store.Session(mustSession(t, s))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, name := range []string{"Plain", "Looks"} {
+		c, err := csv.Read(benchTable(200), name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := layout.Chart(t.Context(), c, layout.Down); err != nil {
+			t.Fatal(err)
+		}
+		if p := c.Pages[0]; name == "Looks" {
+			looks := everyLook().Pages[0].Steps
+			for i, st := range p.Steps {
+				l := *looks[i%len(looks)].Look
+				l.Text.Size, l.Text.Pad = 0, nil // as large as on the plain page
+				st.Look = &l
+				st.Fields = append(st.Fields, chart.Field{Name: "minutes", Value: fmt.Sprint(i % 60)})
+			}
+			p.Shown = []chart.Showing{{Field: "minutes", As: chart.AsBar, Colour: true}}
+			p.Key = &chart.Key{X: 20, Y: 20, Rows: 10}
+			c.SetHouse(&style.Shipped()[0])
+		}
+		if _, err := s.store.AddChart(person.ID, c); err != nil {
+			t.Fatal(err)
+		}
+	}
+	b := s.browse(t)
+	b.signIn()
+	frame, ready := map[string]float64{}, map[string]float64{}
+	const turns = 3
+	for range turns {
+		for _, name := range []string{"Plain", "Looks"} {
+			b.edit(name)
+			ready[name] += eval[float64](b, `+document.body.dataset.ready`) / turns
+			frame[name] += eval[map[string]float64](b, dragScript)["median"] / turns
+		}
+	}
+	t.Logf("200 steps, plain and with every look: drag frame %.1f and %.1f ms (%.2f), ready after %.0f and %.0f ms (%.2f)",
+		frame["Plain"], frame["Looks"], frame["Looks"]/frame["Plain"], ready["Plain"], ready["Looks"], ready["Looks"]/ready["Plain"])
+}

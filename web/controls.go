@@ -24,6 +24,7 @@ func controls() map[string]any {
 		"lookChoices":     setting("look"),
 		"stepLookChoices": setting("step-look"),
 		"laneLookChoices": setting("lane-look"),
+		"houseFace":       houseFace,
 		"rest":            strings.TrimPrefix,
 		"icon":            icon,
 		"alignIcon":       alignIcon,
@@ -89,7 +90,7 @@ func choices(name string) []choice {
 		case "step-look":
 			out.Face = stepLookFace(x)
 		case "house":
-			out.Face = houseFace(x.Arg)
+			out.Face = shippedFace(x.Arg)
 		case "lane-look":
 			out.Face = laneLookFace(x.Arg)
 		}

@@ -91,8 +91,18 @@ func laneLookFace(arg string) template.HTML {
 	return face(20, `<path `+boxed+` fill="`+c+`"/>`)
 }
 
-// houseFace shows a house style on a few symbols.
-func houseFace(name string) template.HTML {
+// shippedFace shows one of the house styles that come with the application.
+func shippedFace(name string) template.HTML {
+	for _, h := range style.Shipped() {
+		if h.Name == name {
+			return houseFace(&h)
+		}
+	}
+	return houseFace(nil)
+}
+
+// houseFace shows a house style on a few symbols; nil is the plain look.
+func houseFace(house *chart.House) template.HTML {
 	const w, h = 150.0, 62.0
 	c := chart.New("")
 	p := c.Pages[0]
@@ -107,11 +117,7 @@ func houseFace(name string) template.HTML {
 		from, to := chart.End{Step: fmt.Sprint("s", i)}, chart.End{Step: fmt.Sprint("s", i+1)}
 		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", i), From: from, To: to, Meaning: chart.Flow})
 	}
-	for _, h := range style.Shipped() {
-		if h.Name == name {
-			c.SetHouse(&h)
-		}
-	}
+	c.SetHouse(house)
 	var comp sheet.Composer
 	sh := comp.Compose(c, p)
 	parts := fmt.Sprintf(`<rect width="%g" height="%g" fill="%s" stroke="#D3CCBE"/>`, w, h, style.Paper(p))

@@ -200,7 +200,7 @@ func TestHouseDrawer(t *testing.T) {
 	for _, size := range [][2]int64{{1280, 800}, {1024, 700}, {960, 600}} {
 		b.run(chromedp.EmulateViewport(size[0], size[1]))
 		b.frame()
-		if hidden := eval[string](b, `[...document.querySelectorAll('[data-drawer=house] :is(button, input, select)')].filter(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2); return !(at && (e === at || e.contains(at))); }).map(e => e.ariaLabel || e.innerText || e.name).join(', ')`); hidden != "" {
+		if hidden := eval[string](b, `[...document.querySelectorAll('[data-drawer=house] :is(button, input, select)')].filter(e => e.offsetParent).filter(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2); return !(at && (e === at || e.contains(at))); }).map(e => e.ariaLabel || e.innerText || e.name).join(', ')`); hidden != "" {
 			t.Errorf("at %v cannot be pressed: %s", size, hidden)
 		}
 	}
@@ -270,4 +270,53 @@ func TestKeyAndFieldsOnThePage(t *testing.T) {
 	b.press("Hide")
 	b.until("it gone", "!("+shown+")")
 	b.saved()
+}
+
+// A house style is kept for the team, used in another chart, and changed in both at once; one
+// that comes with the application cannot be overwritten.
+func TestTeamHouses(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	of := func(b *browser, ink string) {
+		eval[bool](b, `(document.querySelector('[data-drawer=house] [name=name]').focus(), document.querySelector('[data-drawer=house] [name=name]').select(), true)`)
+		b.key("Museum blue")
+		eval[bool](b, `(document.querySelector('[data-drawer=house] [name=colour]').focus(), document.querySelector('[data-drawer=house] [name=colour]').select(), true)`)
+		b.key(ink)
+		b.press("Make and use")
+	}
+	b.press("Look")
+	b.press("House style…")
+	b.until("no house styles of the team", `document.querySelector('#team').innerText.includes('None yet')`)
+	of(b, "#0a4a5e")
+	b.press("Keep for the team")
+	b.until("it kept", `document.querySelector('#team').innerText.includes('Kept for the team') && !!document.querySelector('#team .house svg')`)
+	b.saved()
+	// Another window, another chart.
+	c := s.browse(t)
+	c.signIn()
+	c.edit("Packing a crate")
+	c.press("Look")
+	c.press("House style…")
+	c.until("the team's", `!!document.querySelector('#team .house')`)
+	eval[bool](c, `(document.querySelector('#team .house').click(), true)`)
+	line := func(colour string) string {
+		return fmt.Sprintf(`[...document.querySelectorAll('#drawing .connector path[stroke]')].every(p => p.getAttribute('stroke') === %q)`, colour)
+	}
+	c.until("the ink of the style", line("#0A4A5E"))
+	c.saved()
+	// Changed here, it changes there.
+	of(b, "#5a1e0c")
+	b.until("the other ink", line("#5A1E0C"))
+	b.press("Keep for the team")
+	b.until("where it was changed", `document.querySelector('#team').innerText.includes('changed in 1 other chart')`)
+	c.until("the new ink in the other window", line("#5A1E0C"))
+	eval[bool](b, `(window.confirm = () => true, true)`)
+	b.press("Remove Museum blue")
+	b.until("it gone", `document.querySelector('#team').innerText.includes('Removed')`)
+	c.saved()
+	if h := c.page().House(); h == nil || h.Name != "Museum blue" {
+		t.Errorf("the other chart has %v", h)
+	}
 }

@@ -43,6 +43,10 @@ func (s *Server) Routes() []Route {
 
 		{"GET", "/jobs/:job", SignedIn, s.jobState},
 
+		{"GET", "/houses", SignedIn, s.houses},
+		{"POST", "/houses", SignedIn, s.keepHouse},
+		{"POST", "/houses/delete", SignedIn, s.dropHouse},
+
 		{"GET", "/charts", SignedIn, s.charts},
 		{"GET", "/charts/bin", SignedIn, s.bin},
 		{"POST", "/charts", SignedIn, s.newChart},

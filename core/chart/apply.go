@@ -25,7 +25,7 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 			inv.House = &House{}
 		}
 		if d.House.Name != "" {
-			if err := d.House.check(); err != nil {
+			if err := d.House.Check(); err != nil {
 				return nil, err
 			}
 			c.SetHouse(d.House)

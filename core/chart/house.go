@@ -42,7 +42,8 @@ func (c *Chart) SetHouse(h *House) {
 	}
 }
 
-func (h *House) check() error {
+// Check tells what keeps it from being one.
+func (h *House) Check() error {
 	if h.Name == "" {
 		return errors.New(houseNoName)
 	}

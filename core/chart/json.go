@@ -72,7 +72,7 @@ func (c *Chart) Check() error {
 		return err
 	}
 	if c.House != nil {
-		if err := c.House.check(); err != nil {
+		if err := c.House.Check(); err != nil {
 			return fmt.Errorf("$.%w", err)
 		}
 	}

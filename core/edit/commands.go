@@ -255,6 +255,7 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, arg string) { e.setHouse(arg) },
 			on: func(e *Editor, arg string) bool { return e.houseName() == arg }},
 		{Name: "house-but", Words: wordHouseBut, Place: HouseDrawer, need: needAStep, do: func(e *Editor, _ string) { e.keepLooks() }},
+		{Name: "house-take", Words: wordHouseTake, Place: HouseDrawer, need: always, do: func(e *Editor, arg string) { e.takeHouse(arg) }},
 		{Name: "house-make", Words: wordHouseMake, Place: HouseDrawer, need: always, do: func(e *Editor, arg string) { e.makeHouse(arg) }},
 		{Name: "look-set", Words: wordTypedLook, Place: LookDrawer, need: needAStep, do: func(e *Editor, arg string) { e.setTyped(arg) }},
 

@@ -40,6 +40,14 @@ func (e *Editor) setHouse(name string) {
 	}
 }
 
+// takeHouse gives the chart a house style of the team, as JSON.
+func (e *Editor) takeHouse(arg string) {
+	var h chart.House
+	if json.Unmarshal([]byte(arg), &h) == nil && h.Name != "" {
+		e.putHouse(&h, h.Name)
+	}
+}
+
 // putHouse gives the chart a house style. Routes stay: what grows makes room as it is drawn.
 func (e *Editor) putHouse(h *chart.House, name string) {
 	if h.Name == e.houseName() && (e.chart.House == nil || quote(h) == quote(e.chart.House)) {
@@ -97,6 +105,7 @@ type HouseFacts struct {
 	Paper string   `json:"paper"`
 	Reads []string `json:"reads"` // in words, the pairings that read worst
 	Poor  int      `json:"poor"`  // how many cannot be read well
+	Own   string   `json:"own"`   // it itself, as JSON, where it does not come with the application
 }
 
 const worstPairings = 4
@@ -109,6 +118,9 @@ func (e *Editor) houseFacts() HouseFacts {
 		e.houseTold = HouseFacts{Name: wordHousePlain, Paper: style.Paper(e.Page()).String()}
 		if h != nil {
 			e.houseTold.Name = h.Name
+			if !slices.ContainsFunc(style.Shipped(), func(s chart.House) bool { return s.Name == h.Name }) {
+				e.houseTold.Own = quote(h)
+			}
 		}
 		ps := style.Pairings(h)
 		slices.SortStableFunc(ps, func(a, b style.Pairing) int { return cmp.Compare(a.Reads/a.Needs, b.Reads/b.Needs) })

@@ -83,6 +83,7 @@ const (
 	wordHouseOf     = "House style of the chart"
 	wordHousePlain  = "Plain ink"
 	wordHouseBut    = "Keep the selected steps as they are"
+	wordHouseTake   = "Use a house style of the team"
 	wordHouseMake   = "Make a house style"
 	wordTypedLook   = "Set a value of the look"
 	wordLaneLook    = "Colours of the lane"

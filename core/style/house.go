@@ -81,7 +81,7 @@ func Made(name string, family chart.Family, colours []string) (h chart.House, ch
 	pale := fill.Over(colour.White, 0.75)
 	decide := cs[len(cs)-1].Over(colour.White, 0.55)
 	end := fill.Over(colour.White, 0.5)
-	mended, _ := colour.Repaired(ink, colour.ForText, colour.White, pale, decide, end)
+	mended, _ := colour.Repaired(ink, colour.ForLines, colour.White) // text finds its own colour
 	if mended != ink {
 		changed = append(changed, fmt.Sprintf("%s → %s", ink, mended))
 	}

@@ -100,6 +100,9 @@ document.addEventListener('alpine:init', () => {
     get poor() {
       return now().facts.house?.poor > 0;
     },
+    get own() {
+      return now().facts.house?.own || '';
+    },
     make(e) {
       const of = new FormData(e.target);
       const style = { name: of.get('name'), family: of.get('family'), colours: of.getAll('colour') };
