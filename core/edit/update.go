@@ -23,6 +23,8 @@ type drawn struct {
 	offered bool   // closing the gap
 	house   *chart.House
 	key     string
+	keyAt   *chart.Key
+	told    int // the status at which fields and key were last looked at
 }
 
 // shown are elements that the browser has, in the order in which they are drawn.
@@ -157,6 +159,8 @@ func (e *Editor) Update(fresh bool) Update {
 	s := e.Sheet()
 	anew := s.Page.House() != d.house // everything looks another way
 	d.house = s.Page.House()
+	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
+	d.told = e.status
 	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
 	e.notice, e.clip = "", ""
 	if e.gap != nil && !d.offered {
@@ -179,8 +183,12 @@ func (e *Editor) Update(fresh bool) Update {
 	u.Drop = d.lanes.dropped(u.Drop, "lane-")
 	for i := range s.Steps {
 		sh := &s.Steps[i]
-		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look, shownAt(s, sh)}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		was, added := d.steps.at(sh.Step.ID)
+		fields := was.fields
+		if again || added {
+			fields = shownAt(s, sh)
+		}
+		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look, fields}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
 		case added || anew || was.stepLook != look:
@@ -201,14 +209,17 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	u.Drop = d.lines.dropped(u.Drop, "connector-")
-	if key, ok := scene.Key(s); ok {
-		if now := quote(key); anew || now != d.key {
-			d.key = now
-			u.Patch = append(u.Patch, key)
-		}
-	} else if d.key != "" {
+	if s.Page.Key == nil && d.key != "" {
 		d.key, u.Drop = "", append(u.Drop, "key")
+	} else if again || s.Page.Key != d.keyAt {
+		if key, ok := scene.Key(s); ok {
+			if now := quote(key); anew || now != d.key {
+				d.key = now
+				u.Patch = append(u.Patch, key)
+			}
+		}
 	}
+	d.keyAt = s.Page.Key
 
 	// In the middle of a gesture nothing else of them changes.
 	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {

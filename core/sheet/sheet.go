@@ -93,7 +93,10 @@ type fitKey struct {
 
 // worn is how a step of the last page was fitted.
 type worn struct {
-	key fitKey
+	look  *chart.StepLook
+	house *chart.House
+	style typeset.Style // as those two tell
+	key   fitKey
 	fitted
 }
 
@@ -107,14 +110,18 @@ const keepFits = 4000
 
 // fit fits the text of step i of the page; most are as they were on the last one.
 func (c *Composer) fit(i int, s *chart.Step) fitted {
-	k := fitKey{s.Symbol, s.W, s.H, s.Text, style.Text(c.of, s)}
 	if i == len(c.worn) {
 		c.worn = append(c.worn, worn{})
 	}
-	if w := &c.worn[i]; w.key != k {
-		*w = worn{k, c.fitNew(s, k)}
+	w := &c.worn[i]
+	// Looks are not changed but replaced: the same ones tell the same.
+	if w.look != s.Look || w.house != c.of.House() || w.key.kind != s.Symbol {
+		w.look, w.house, w.style = s.Look, c.of.House(), style.Text(c.of, s)
 	}
-	return c.worn[i].fitted
+	if k := (fitKey{s.Symbol, s.W, s.H, s.Text, w.style}); w.key != k {
+		w.key, w.fitted = k, c.fitNew(s, k)
+	}
+	return w.fitted
 }
 
 func (c *Composer) fitNew(s *chart.Step, k fitKey) fitted {
