@@ -62,6 +62,8 @@ func stepLookFace(x edit.Choice) template.HTML {
 		return `<b>B</b>`
 	case t.Italic != nil:
 		return `<i>I</i>`
+	case t.List != nil:
+		return face(14, `<path d="M5 3H13M5 7H13M5 11H13M1 3H3M1 7H3M1 11H3" stroke="currentColor" stroke-width="2"/>`)
 	case t.Underline != nil:
 		return `<u>U</u>`
 	case t.Colour == chart.ByItself:

@@ -63,7 +63,7 @@ func (r *random) look() *StepLook {
 		l.Turn, l.Clear, l.Double, l.Corner, l.Shadow = ptr(r.IntN(360)), ptr(r.IntN(MostClear+1)), ptr(half()), ptr(r.Float64()*MaxCorner), High
 	}
 	if half() {
-		l.Text = TextLook{Colour: ByItself, Family: Serif, Size: 11 + r.Float64()*20, Bold: ptr(half()), Italic: ptr(half()), Underline: ptr(half()), Across: AtRight, Down: AtTop,
+		l.Text = TextLook{Colour: ByItself, Family: Serif, Size: 11 + r.Float64()*20, Bold: ptr(half()), Italic: ptr(half()), Underline: ptr(half()), List: ptr(half()), Across: AtRight, Down: AtTop,
 			Pad: ptr(r.Float64() * MostPad), Room: Shrinks}
 	}
 	return &l

@@ -54,6 +54,7 @@ type TextLook struct {
 	Down      Down     `json:"down,omitempty"`
 	Pad       *float64 `json:"pad,omitempty"` // px that it keeps off the outline more than the symbol wants
 	Room      Room     `json:"room,omitempty"`
+	List      *bool    `json:"list,omitempty"` // each paragraph begins with a bullet
 }
 
 // ByItself is in the place of a colour of text that follows the fill.
@@ -126,7 +127,7 @@ func (t TextLook) With(o TextLook) TextLook {
 	return TextLook{
 		Colour: cmp.Or(o.Colour, t.Colour), Family: cmp.Or(o.Family, t.Family), Size: cmp.Or(o.Size, t.Size), Bold: cmp.Or(o.Bold, t.Bold),
 		Italic: cmp.Or(o.Italic, t.Italic), Underline: cmp.Or(o.Underline, t.Underline), Across: cmp.Or(o.Across, t.Across),
-		Down: cmp.Or(o.Down, t.Down), Pad: cmp.Or(o.Pad, t.Pad), Room: cmp.Or(o.Room, t.Room),
+		Down: cmp.Or(o.Down, t.Down), Pad: cmp.Or(o.Pad, t.Pad), Room: cmp.Or(o.Room, t.Room), List: cmp.Or(o.List, t.List),
 	}
 }
 

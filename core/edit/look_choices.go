@@ -58,6 +58,7 @@ func stepLookChoices() []Choice {
 	text(chart.TextLook{Bold: ptr(true)}, wordBold)
 	text(chart.TextLook{Italic: ptr(true)}, wordItalic)
 	text(chart.TextLook{Underline: ptr(true)}, wordUnderline)
+	text(chart.TextLook{List: ptr(true)}, wordBullets)
 	text(chart.TextLook{Colour: chart.ByItself}, wordByItself)
 	for i, c := range style.Lines {
 		text(chart.TextLook{Colour: c}, wordTextColour+": "+lineWords[i])

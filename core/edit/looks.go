@@ -63,7 +63,9 @@ func switchedOff(l chart.StepLook) chart.StepLook {
 		}
 		return b
 	}
-	l.Double, l.Text.Bold, l.Text.Italic, l.Text.Underline = off(l.Double), off(l.Text.Bold), off(l.Text.Italic), off(l.Text.Underline)
+	for _, b := range []**bool{&l.Double, &l.Text.Bold, &l.Text.Italic, &l.Text.Underline, &l.Text.List} {
+		*b = off(*b)
+	}
 	return l
 }
 

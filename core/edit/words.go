@@ -101,6 +101,7 @@ const (
 	wordFamily      = "Font"
 	wordBold        = "Bold"
 	wordItalic      = "Italic"
+	wordBullets     = "List with bullets"
 	wordUnderline   = "Underline"
 	wordTextColour  = "Text colour"
 	wordByItself    = "Text colour follows the fill"

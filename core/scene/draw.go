@@ -180,6 +180,9 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	e.Items = body(st.Symbol, r, look)
 	for _, l := range sh.Lines {
 		it := text(l.Text, r.X+l.X, r.Y+l.Baseline, l.Face, l.Size, look.TextColour)
+		if l.Bullet > 0 {
+			e.Items = append(e.Items, text(typeset.Bullet, it.At.X-l.Bullet, it.At.Y, l.Face, l.Size, look.TextColour))
+		}
 		if e.Items = append(e.Items, it); look.Underline && l.Text != "" {
 			e.Items = append(e.Items, underline(it))
 		}

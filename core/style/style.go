@@ -61,7 +61,7 @@ var plain = chart.StepLook{
 	Fill: colour.White.String(), Turn: new(int), Clear: new(int), Outline: colour.Ink.String(), Weight: OutlineWeight, Dash: chart.Solid,
 	Double: new(bool), Corner: new(float64), Shadow: chart.NoShadow, Text: chart.TextLook{
 		Colour: chart.ByItself, Family: chart.Sans, Size: typeset.Size, Bold: new(bool), Italic: new(bool), Underline: new(bool),
-		Across: chart.InCentre, Down: chart.InMiddle, Pad: new(float64), Room: chart.Grows,
+		Across: chart.InCentre, Down: chart.InMiddle, Pad: new(float64), Room: chart.Grows, List: new(bool),
 	},
 }
 
@@ -169,7 +169,7 @@ const laneHead = "#EFEAE0"
 
 func textStyle(t chart.TextLook) typeset.Style {
 	return typeset.Style{
-		Face: faceOf(t.Family).Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks,
+		Face: faceOf(t.Family).Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks, List: *t.List,
 		Across: map[chart.Across]typeset.Place{chart.AtLeft: typeset.Start, chart.AtRight: typeset.End}[t.Across],
 		Down:   map[chart.Down]typeset.Place{chart.AtTop: typeset.Start, chart.AtBottom: typeset.End}[t.Down],
 	}

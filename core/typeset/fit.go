@@ -32,6 +32,7 @@ type Style struct {
 	Size         float64 // px
 	Across, Down Place   // in a decision text stands in the middle of the height
 	Pad          float64 // px that it keeps off the outline more than the symbol wants
+	List         bool    // each paragraph begins with a bullet, and its lines stand behind it
 	Shrink       bool    // the symbol keeps its size, and the text gets smaller, down to LeastSize
 }
 
@@ -46,6 +47,7 @@ type Line struct {
 	X        float64 // left edge; the line is set from here whatever its script
 	Baseline float64
 	Width    float64
+	Bullet   float64 // how far before X a bullet stands; 0 for none
 }
 
 // Fit sets text into a symbol of the given size, line by line in the room that the outline
@@ -74,6 +76,17 @@ func (st Style) Empty(k symbol.Kind, w, h float64) Line {
 	}
 	l.Width = 0
 	return l
+}
+
+// Bullet stands before a paragraph of a list.
+const Bullet = "•"
+
+// indent is how far the text of a list stands behind its bullets, px.
+func (st Style) indent() float64 {
+	if !st.List {
+		return 0
+	}
+	return 0.8 * st.Size
 }
 
 // smaller makes the size a half smaller, where that is allowed.
@@ -134,7 +147,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 	top, bottom = top+p.Pad, bottom-p.Pad
 	span := func(y0, y1 float64) (x0, x1 float64) {
 		x0, x1 = k.Span(w, h, y0, y1)
-		return x0 + p.Pad, x1 - p.Pad
+		return x0 + p.Pad + p.indent(), x1 - p.Pad
 	}
 	lead, ink := p.Size*Leading, p.Size*(Ascent+Descent)
 	most := int((bottom - top - ink + lead) / lead)
@@ -179,15 +192,18 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 		for i, t := range texts {
 			y := first + float64(i)*lead
 			x0, x1 := span(y, y+ink)
-			width := Width(p.Face, p.Size, t)
+			width := Width(p.Face, p.Size, t.text)
 			x := (x0+x1)/2 - width/2
 			switch {
-			case p.Across == Start || p.Across == Middle && k == symbol.Annotation:
+			case p.Across == Start || p.List || p.Across == Middle && k == symbol.Annotation:
 				x = x0
 			case p.Across == End:
 				x = x1 - width
 			}
-			lines[i] = Line{t, p.Face, p.Size, x, y + p.Size*Ascent, width}
+			lines[i] = Line{Text: t.text, Face: p.Face, Size: p.Size, X: x, Baseline: y + p.Size*Ascent, Width: width}
+			if t.first {
+				lines[i].Bullet = p.indent()
+			}
 		}
 		return lines, true
 	}

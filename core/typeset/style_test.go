@@ -75,3 +75,30 @@ func TestShrink(t *testing.T) {
 		t.Error("text of 24 px fits without growing")
 	}
 }
+
+// In a list each paragraph begins with a bullet, and its lines stand behind that, all from one
+// place in a symbol with straight sides.
+func TestList(t *testing.T) {
+	st := Style{Size: 13, List: true}
+	text := "Seal, whole and dry\nFoam\nLabel on the outside of the crate"
+	w, h := st.Grow(symbol.Process, 112, 56, text)
+	lines, ok := st.Fit(symbol.Process, w, h, text)
+	if !ok {
+		t.Fatal("it does not fit")
+	}
+	bullets := 0
+	for _, l := range lines {
+		if l.X != lines[0].X || l.X-lines[0].Bullet < 5.99 {
+			t.Errorf("%q stands at %v", l.Text, l.X)
+		}
+		if first := strings.HasPrefix(l.Text, "Seal") || strings.HasPrefix(l.Text, "Foam") || strings.HasPrefix(l.Text, "Label"); first != (l.Bullet > 0) {
+			t.Errorf("%q has a bullet: %v", l.Text, l.Bullet > 0)
+		}
+		if l.Bullet > 0 {
+			bullets++
+		}
+	}
+	if bullets != 3 || len(lines) < 4 {
+		t.Errorf("%d bullets in %d lines", bullets, len(lines))
+	}
+}

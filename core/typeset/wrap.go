@@ -34,15 +34,22 @@ func pieces(f Face, size float64, text string) []piece {
 	return out
 }
 
+// filled is a line of text, and whether it begins a paragraph.
+type filled struct {
+	text  string
+	first bool
+}
+
 // fill sets the pieces greedily into lines; room tells the width of line i.
 // It gives up with ok false when more than limit lines would be needed, or a
 // line has no room for a single character, or for a word that is no wider than
 // whole: such a word is not broken.
-func fill(f Face, size float64, ps []piece, limit int, whole float64, room func(i int) float64) (lines []string, ok bool) {
+func fill(f Face, size float64, ps []piece, limit int, whole float64, room func(i int) float64) (lines []filled, ok bool) {
 	var line strings.Builder
-	width, gap, gapW, open := 0.0, "", 0.0, false
+	width, gap, gapW, open, first := 0.0, "", 0.0, false, true
 	flush := func() bool {
-		lines = append(lines, line.String())
+		lines = append(lines, filled{line.String(), first})
+		first = false
 		line.Reset()
 		width, gap, gapW, open = 0, "", 0, false
 		return len(lines) < limit
@@ -85,10 +92,11 @@ func fill(f Face, size float64, ps []piece, limit int, whole float64, room func(
 			if !flush() {
 				return lines, false
 			}
+			first = true
 		}
 	}
 	if open {
-		lines = append(lines, line.String())
+		lines = append(lines, filled{line.String(), first})
 	}
 	return lines, len(lines) <= limit
 }
@@ -97,5 +105,9 @@ func fill(f Face, size float64, ps []piece, limit int, whole float64, room func(
 // a plain column.
 func Lines(f Face, size float64, text string, width float64) []string {
 	lines, _ := fill(f, size, pieces(f, size, text), 1<<20, width, func(int) float64 { return width })
-	return lines
+	var out []string
+	for _, l := range lines {
+		out = append(out, l.text)
+	}
+	return out
 }

@@ -44,7 +44,7 @@ func someStyle(r *rand.Rand, n int) typeset.Style {
 	family := [3]typeset.Face{typeset.Sans, typeset.Serif, typeset.Mono}[r.IntN(3)]
 	return typeset.Style{
 		Face: family.Cut(r.IntN(2) > 0, r.IntN(2) > 0), Size: typeset.LeastSize + float64(r.IntN(24)),
-		Across: typeset.Place(r.IntN(3)), Down: typeset.Place(r.IntN(3)), Pad: float64(r.IntN(2) * r.IntN(12)), Shrink: r.IntN(3) == 0,
+		Across: typeset.Place(r.IntN(3)), Down: typeset.Place(r.IntN(3)), Pad: float64(r.IntN(2) * r.IntN(12)), Shrink: r.IntN(3) == 0, List: r.IntN(4) == 0,
 	}
 }
 
@@ -68,6 +68,9 @@ func TestInkInsideOutline(t *testing.T) {
 			mask.View = d.View
 			var items []scene.Item
 			for _, l := range lines {
+				if l.Bullet > 0 {
+					items = append(items, scene.Item{Text: typeset.Bullet, At: geom.Pt(l.X-l.Bullet, l.Baseline), Face: l.Face, Size: l.Size, Fill: "#000000"})
+				}
 				items = append(items, scene.Item{Text: l.Text, At: geom.Pt(l.X, l.Baseline), Face: l.Face, Size: l.Size, Fill: "#000000", Width: l.Width})
 			}
 			d.Elements = []scene.Element{{Items: items}}
