@@ -5,6 +5,7 @@ package sheet
 import (
 	"context"
 	"slices"
+	"sync"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -26,10 +27,11 @@ type Sheet struct {
 
 	Crowded bool // there are more connectors than could be set apart
 
-	by     *Composer
-	routes []route.Route
-	byID   map[string]*chart.Step // once a step was asked for
-	scales scales                 // of the fields that are shown
+	by       *Composer
+	routes   []route.Route
+	byID     map[string]*chart.Step // once a step was asked for
+	measured sync.Once
+	scales   scales // of the fields that are shown, once they are asked for
 }
 
 // Shape is a step as drawn. Its box may be larger than stored: text never
@@ -187,9 +189,6 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 	c.of = p
 	rp := &c.page
 	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0]
-	if len(p.Shown) > 0 {
-		s.scales = scalesOf(p)
-	}
 	s.Steps = make([]Shape, len(p.Steps))
 	tops, lane, top := laneTops(p), "", 0.0
 	for i, st := range p.Steps {

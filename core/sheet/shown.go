@@ -24,6 +24,12 @@ type scales struct {
 	values map[string][]string
 }
 
+// measure measures the fields when they are first asked for: in the frames of a drag they are not.
+func (s *Sheet) measure() *scales {
+	s.measured.Do(func() { s.scales = scalesOf(s.Page) })
+	return &s.scales
+}
+
 func scalesOf(p *chart.Page) scales {
 	sc := scales{map[string]float64{}, map[string][]string{}}
 	for _, rule := range p.Shown {
@@ -76,11 +82,11 @@ func (s *Sheet) Shown(st *chart.Step) []Field {
 			continue
 		}
 		f := Field{Name: rule.Field, Value: v, As: rule.As, Rank: -1}
-		if n, ok := number(v); ok && s.scales.most[rule.Field] > 0 {
-			f.Share = n / s.scales.most[rule.Field]
+		if n, ok := number(v); ok && s.measure().most[rule.Field] > 0 {
+			f.Share = n / s.measure().most[rule.Field]
 		}
 		if rule.Colour {
-			f.Rank = slices.Index(s.scales.values[rule.Field], v)
+			f.Rank = slices.Index(s.measure().values[rule.Field], v)
 		}
 		out = append(out, f)
 	}
@@ -88,4 +94,4 @@ func (s *Sheet) Shown(st *chart.Step) []Field {
 }
 
 // Values are the values of a field that is shown, in the order in which they come.
-func (s *Sheet) Values(field string) []string { return s.scales.values[field] }
+func (s *Sheet) Values(field string) []string { return s.measure().values[field] }
