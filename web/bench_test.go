@@ -228,7 +228,11 @@ func TestBenchLooks(t *testing.T) {
 			looks := everyLook().Pages[0].Steps
 			for i, st := range p.Steps {
 				l := *looks[i%len(looks)].Look
-				l.Text.Size, l.Text.Pad = 0, nil // as large as on the plain page
+				// Texts as wide as on the plain page, so that the same lines are routed on both.
+				l.Text = chart.TextLook{Colour: l.Text.Colour, Underline: l.Text.Underline, Family: l.Text.Family}
+				if l.Text.Family != "" {
+					l.Text.Room, l.Text.Size = chart.Shrinks, 12
+				}
 				st.Look = &l
 				st.Fields = append(st.Fields, chart.Field{Name: "minutes", Value: fmt.Sprint(i % 60)})
 			}

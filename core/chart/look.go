@@ -195,10 +195,14 @@ func checkTextLook(t *TextLook) error {
 	return nil
 }
 
-// rounded is the look with two decimals; nil where it says nothing.
+// rounded is the look with two decimals, itself where it has no more; nil where it says nothing.
 func (l *StepLook) rounded() *StepLook {
 	if l == nil || l.IsZero() {
 		return nil
+	}
+	two := func(v *float64) bool { return v == nil || geom.Round2(*v) == *v }
+	if two(&l.Weight) && two(&l.Text.Size) && two(l.Corner) && two(l.Text.Pad) {
+		return l
 	}
 	out := *l
 	out.Weight = geom.Round2(l.Weight)

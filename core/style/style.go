@@ -96,7 +96,7 @@ func Text(p *chart.Page, s *chart.Step) typeset.Style {
 
 // Paper is the ground of a page.
 func Paper(p *chart.Page) colour.RGB {
-	if h := p.House(); h != nil {
+	if h := p.House(); h != nil && h.Paper != "" {
 		if c, ok := colour.Parse(h.Paper); ok {
 			return c
 		}
@@ -105,7 +105,14 @@ func Paper(p *chart.Page) colour.RGB {
 }
 
 // Ink is what is written and drawn with on the page's paper: ink, or white on dark paper.
-func Ink(p *chart.Page) string { return colour.OnTop(Paper(p)).String() }
+func Ink(p *chart.Page) string {
+	if h := p.House(); h == nil || h.Paper == "" { // in every frame, for every line
+		return plainInk
+	}
+	return colour.OnTop(Paper(p)).String()
+}
+
+var plainInk = colour.Ink.String()
 
 // Face is the cut of the page's family that labels, titles and lanes are set in.
 func Face(p *chart.Page, bold bool) typeset.Face {
