@@ -293,3 +293,30 @@ func TestKeyAndFields(t *testing.T) {
 		t.Errorf("no field: %q", w.notice)
 	}
 }
+
+// A step with a look is moved as it was drawn while it is dragged, like any other.
+func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
+	w := open(t)
+	a, _, _ := w.two()
+	w.selectOnly(a.ID)
+	w.Do("step-look", clay)
+	w.Do("step-look", `{"corner":8,"text":{"family":"serif"}}`)
+	w.Do("house", "Wharf")
+	w.Do("key", "")
+	w.Update(false)
+	at := w.centre(a.ID)
+	w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+	for i := range 5 {
+		w.Pointer(Pointer{Type: "move", X: at.X + 20 + 9*float64(i), Y: at.Y + 30, Zoom: 1})
+		u := w.Update(false)
+		for _, e := range u.Patch {
+			if e.Class != "connector" {
+				t.Errorf("frame %d draws %s %s anew", i, e.Class, e.ID)
+			}
+		}
+		if len(u.Moved) != 1 {
+			t.Errorf("frame %d moves %v", i, u.Moved)
+		}
+	}
+	w.Pointer(Pointer{Type: "up", X: at.X + 56, Y: at.Y + 30, Zoom: 1})
+}
