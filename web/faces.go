@@ -56,6 +56,8 @@ func stepLookFace(x edit.Choice) template.HTML {
 		return small(scene.LookIcon(chart.Look{Weight: l.Weight, End: chart.Bare}, 30, 14), 30, 14)
 	case l.Dash != "":
 		return small(scene.LookIcon(chart.Look{Dash: l.Dash, End: chart.Bare}, 34, 14), 34, 14)
+	case t.Style != "":
+		return template.HTML(strings.ToUpper(last[:1]) + last[1:])
 	case t.Family != "":
 		return template.HTML(fmt.Sprintf(`<span class="in-%s">%s</span>`, t.Family, strings.ToUpper(last[:1])+last[1:]))
 	case t.Bold != nil:

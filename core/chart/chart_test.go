@@ -63,7 +63,7 @@ func (r *random) look() *StepLook {
 		l.Turn, l.Clear, l.Double, l.Corner, l.Shadow = ptr(r.IntN(360)), ptr(r.IntN(MostClear+1)), ptr(half()), ptr(r.Float64()*MaxCorner), High
 	}
 	if half() {
-		l.Text = TextLook{Colour: ByItself, Family: Serif, Size: 11 + r.Float64()*20, Bold: ptr(half()), Italic: ptr(half()), Underline: ptr(half()), List: ptr(half()), Across: AtRight, Down: AtTop,
+		l.Text = TextLook{Style: Heading, Colour: ByItself, Family: Serif, Size: 11 + r.Float64()*20, Bold: ptr(half()), Italic: ptr(half()), Underline: ptr(half()), List: ptr(half()), Across: AtRight, Down: AtTop,
 			Pad: ptr(r.Float64() * MostPad), Room: Shrinks}
 	}
 	return &l
@@ -76,7 +76,7 @@ func (r *random) house() *House {
 	}
 	return &House{
 		Name: r.text() + ".", Paper: "#14202B", Family: Mono, Step: *r.look(), Kinds: map[symbol.Kind]StepLook{symbol.Decision: *r.look(), symbol.Data: {}},
-		Lines: map[Meaning]Look{Aside: {Weight: 2, Dash: Dotted}}, Lane: LaneLook{Head: "#CDE6EC"}, Fills: []string{"#CDE6EC"}, Inks: []string{"#0A4A5E"},
+		Lines: map[Meaning]Look{Aside: {Weight: 2, Dash: Dotted}}, Texts: map[TextStyle]TextLook{Small: {Size: 11}}, Lane: LaneLook{Head: "#CDE6EC"}, Fills: []string{"#CDE6EC"}, Inks: []string{"#0A4A5E"},
 	}
 }
 
@@ -95,7 +95,7 @@ func TestLooksAreChecked(t *testing.T) {
 		{StepLook{Turn: ptr(360)}, "359 degrees"}, {StepLook{Clear: ptr(-1)}, "90 percent"}, {StepLook{Corner: ptr(math.NaN())}, "16 px"},
 		{StepLook{Weight: 99}, "12 px"}, {StepLook{Dash: "wavy"}, "dotted"}, {StepLook{Shadow: "long"}, "none, low or high"},
 		{StepLook{Text: TextLook{Colour: "none"}}, "or auto"}, {StepLook{Text: TextLook{Size: 8}}, "10.67 to 96 px"}, {StepLook{Text: TextLook{Family: "script"}}, "look.text.family"},
-		{StepLook{Text: TextLook{Across: "top"}}, "look.text.across"}, {StepLook{Text: TextLook{Down: "left"}}, "look.text.down"},
+		{StepLook{Text: TextLook{Across: "top"}}, "look.text.across"}, {StepLook{Text: TextLook{Style: "huge"}}, "look.text.style"}, {StepLook{Text: TextLook{Down: "left"}}, "look.text.down"},
 		{StepLook{Text: TextLook{Pad: ptr(25.0)}}, "24 px"}, {StepLook{Text: TextLook{Room: "spill"}}, "look.text.room"},
 	} {
 		_, err := Apply(c, Command{Parts: []Part{{Do: "step.set", Page: "p1", ID: "s", StepLook: &bad.look}}})

@@ -18,6 +18,7 @@ type House struct {
 	Step   StepLook                 `json:"step,omitzero"`    // of all steps
 	Kinds  map[symbol.Kind]StepLook `json:"kinds,omitempty"`  // of some symbols, over that
 	Lines  map[Meaning]Look         `json:"lines,omitempty"`  // of connectors
+	Texts  map[TextStyle]TextLook   `json:"texts,omitempty"`  // what the styles of text are
 	Lane   LaneLook                 `json:"lane,omitzero"`
 	Fills  []string                 `json:"fills,omitempty"` // offered to the hand
 	Inks   []string                 `json:"inks,omitempty"`  // offered for lines and text
@@ -71,6 +72,15 @@ func (h *House) Check() error {
 		}
 		l := h.Kinds[k]
 		if err := checkStepLook(&l); err != nil {
+			return fmt.Errorf(inHouse, err)
+		}
+	}
+	for _, st := range slices.Sorted(maps.Keys(h.Texts)) {
+		if !slices.Contains(TextStyles, st) {
+			return fmt.Errorf(inHouse, fmt.Errorf(badTextWord, "style", st, TextStyles))
+		}
+		l := h.Texts[st]
+		if err := checkTextLook(&l); err != nil {
 			return fmt.Errorf(inHouse, err)
 		}
 	}

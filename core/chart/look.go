@@ -44,18 +44,32 @@ var Shadows = []Shadow{NoShadow, Low, High}
 
 // TextLook is how text is set where that differs from the plain look.
 type TextLook struct {
-	Colour    string   `json:"colour,omitempty"` // #rrggbb; ByItself or empty, it follows the fill so that it can be read
-	Family    Family   `json:"family,omitempty"`
-	Size      float64  `json:"size,omitempty"` // px
-	Bold      *bool    `json:"bold,omitempty"`
-	Italic    *bool    `json:"italic,omitempty"`
-	Underline *bool    `json:"underline,omitempty"`
-	Across    Across   `json:"across,omitempty"`
-	Down      Down     `json:"down,omitempty"`
-	Pad       *float64 `json:"pad,omitempty"` // px that it keeps off the outline more than the symbol wants
-	Room      Room     `json:"room,omitempty"`
-	List      *bool    `json:"list,omitempty"` // each paragraph begins with a bullet
+	Style     TextStyle `json:"style,omitempty"`  // what the rest stands over
+	Colour    string    `json:"colour,omitempty"` // #rrggbb; ByItself or empty, it follows the fill so that it can be read
+	Family    Family    `json:"family,omitempty"`
+	Size      float64   `json:"size,omitempty"` // px
+	Bold      *bool     `json:"bold,omitempty"`
+	Italic    *bool     `json:"italic,omitempty"`
+	Underline *bool     `json:"underline,omitempty"`
+	Across    Across    `json:"across,omitempty"`
+	Down      Down      `json:"down,omitempty"`
+	Pad       *float64  `json:"pad,omitempty"` // px that it keeps off the outline more than the symbol wants
+	Room      Room      `json:"room,omitempty"`
+	List      *bool     `json:"list,omitempty"` // each paragraph begins with a bullet
 }
+
+// TextStyle names a look of texts that is changed in one place, in the house style.
+type TextStyle string
+
+// The styles of text.
+const (
+	Heading TextStyle = "heading"
+	Body    TextStyle = "body"
+	Small   TextStyle = "small"
+)
+
+// TextStyles are all styles of text.
+var TextStyles = []TextStyle{Heading, Body, Small}
 
 // ByItself is in the place of a colour of text that follows the fill.
 const ByItself = "auto"
@@ -125,6 +139,7 @@ func (l StepLook) With(o StepLook) StepLook {
 // With is the look with what is not empty of another one over it.
 func (t TextLook) With(o TextLook) TextLook {
 	return TextLook{
+		Style:  cmp.Or(o.Style, t.Style),
 		Colour: cmp.Or(o.Colour, t.Colour), Family: cmp.Or(o.Family, t.Family), Size: cmp.Or(o.Size, t.Size), Bold: cmp.Or(o.Bold, t.Bold),
 		Italic: cmp.Or(o.Italic, t.Italic), Underline: cmp.Or(o.Underline, t.Underline), Across: cmp.Or(o.Across, t.Across),
 		Down: cmp.Or(o.Down, t.Down), Pad: cmp.Or(o.Pad, t.Pad), Room: cmp.Or(o.Room, t.Room), List: cmp.Or(o.List, t.List),
@@ -183,6 +198,8 @@ func checkTextLook(t *TextLook) error {
 		return fmt.Errorf(badPad, *t.Pad, MostPad)
 	}
 	switch {
+	case t.Style != "" && !slices.Contains(TextStyles, t.Style):
+		return fmt.Errorf(badTextWord, "style", t.Style, TextStyles)
 	case t.Family != "" && !slices.Contains(families, t.Family):
 		return fmt.Errorf(badTextWord, "family", t.Family, families)
 	case t.Across != "" && !slices.Contains(acrosses, t.Across):

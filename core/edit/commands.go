@@ -246,6 +246,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "look-kinds", Words: wordLookByKind, Place: LookDrawer, need: needPage, do: func(e *Editor, _ string) { e.lookByKind() }},
 		{Name: "look-field", Words: wordLookByField, Place: LookDrawer, need: needFieldNames, do: func(e *Editor, arg string) { e.lookByField(arg) }},
 		{Name: "text-mend", Words: wordMendText, Place: LookDrawer, need: needMending, do: func(e *Editor, _ string) { e.mendText() }},
+		{Name: "text-style", Words: wordSetTextStyle, Short: "Set style", Place: LookDrawer, need: needTextStyle, do: func(e *Editor, _ string) { e.setTextStyle() }},
 		{Name: "pipette", Words: wordPipette, Place: LookDrawer, need: needAStep, do: func(e *Editor, _ string) { e.takePipette() },
 			on: func(e *Editor, _ string) bool { return e.pipette }},
 		{Name: "key", Words: wordKey, Place: LookDrawer, need: needPage, do: func(e *Editor, _ string) { e.toggleKey() },

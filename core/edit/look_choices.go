@@ -52,6 +52,9 @@ func stepLookChoices() []Choice {
 	}
 	add(chart.StepLook{Double: ptr(true)}, wordDouble)
 	text := func(t chart.TextLook, words string) { add(chart.StepLook{Text: t}, words) }
+	for _, st := range chart.TextStyles {
+		text(chart.TextLook{Style: st}, wordTextStyle+": "+string(st))
+	}
 	for _, f := range []chart.Family{chart.Sans, chart.Serif, chart.Mono} {
 		text(chart.TextLook{Family: f}, wordFamily+": "+string(f))
 	}

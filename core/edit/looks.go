@@ -2,6 +2,7 @@ package edit
 
 import (
 	"encoding/json"
+	"maps"
 	"reflect"
 	"slices"
 	"strings"
@@ -253,4 +254,26 @@ func (e *Editor) setLaneLook(arg string) {
 		}
 	}
 	e.do(didLaneLook, chart.Part{Do: "lane.set", Page: e.page, ID: l.ID, LaneLook: &look})
+}
+
+// setTextStyle makes the style of the selected step's text what that text looks like, wherever
+// the style is used: what was set by hand over the style goes into it.
+func (e *Editor) setTextStyle() {
+	s := e.one()
+	st := s.Look.Text.Style
+	h := chart.House{Name: wordOwnHouse}
+	if was := e.Page().House(); was != nil {
+		h = *was
+	}
+	texts := maps.Clone(h.Texts)
+	if texts == nil {
+		texts = map[chart.TextStyle]chart.TextLook{}
+	}
+	by := s.Look.Text
+	by.Style = ""
+	texts[st] = texts[st].With(by)
+	h.Texts = texts
+	look := *s.Look
+	look.Text = chart.TextLook{Style: st}
+	e.do(didTextStyle, chart.Part{Do: "chart.set", House: &h}, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &look})
 }

@@ -320,3 +320,40 @@ func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
 	}
 	w.Pointer(Pointer{Type: "up", X: at.X + 56, Y: at.Y + 30, Zoom: 1})
 }
+
+// A style of text is changed in one place: what one step has by hand becomes the style's, and all
+// steps with it follow; those without one stay.
+func TestTextStyles(t *testing.T) {
+	w := open(t)
+	a, b, _ := w.two()
+	c := w.put(symbol.Process, 300, 400, "Seal")
+	w.Do("cancel", "")
+	size := func(id string) float64 { return style.Text(w.Page(), w.Page().Step(id)).Size }
+	plain := size(a.ID)
+	w.selectOnly(a.ID)
+	if why := needTextStyle(w.Editor); why == "" {
+		t.Error("a step without a style of text can set one")
+	}
+	w.selectOnly(a.ID, b.ID)
+	w.Do("step-look", `{"text":{"style":"heading"}}`)
+	if size(a.ID) <= plain || size(b.ID) != size(a.ID) || size(c.ID) != plain {
+		t.Errorf("headings of %v and %v, the other %v", size(a.ID), size(b.ID), size(c.ID))
+	}
+	before := w.json()
+	w.selectOnly(a.ID)
+	w.Do("look-set", `{"what":"size","value":"15"}`)
+	w.Do("text-style", "")
+	if size(a.ID) != 20 || size(b.ID) != 20 || size(c.ID) != plain || w.Page().Step(a.ID).Look.Text.Size != 0 {
+		t.Errorf("set from one: %v, %v and %v, by hand %v", size(a.ID), size(b.ID), size(c.ID), w.Page().Step(a.ID).Look.Text.Size)
+	}
+	w.Do("house", "Kiln")
+	if size(b.ID) <= plain {
+		t.Error("under another house style a heading is none")
+	}
+	for range 3 {
+		w.Undo()
+	}
+	if w.json() != before {
+		t.Error("undone, the chart is another")
+	}
+}

@@ -92,6 +92,14 @@ func needFieldNames(e *Editor) string {
 	return whyNoFields
 }
 
+// needTextStyle wants a step whose text has a style, which then can be set from it.
+func needTextStyle(e *Editor) string {
+	if s := e.one(); s == nil || s.Look == nil || s.Look.Text.Style == "" {
+		return whyNoTextStyle
+	}
+	return ""
+}
+
 func needMending(e *Editor) string {
 	if why := needAStep(e); why != "" {
 		return why

@@ -8,6 +8,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/geom"
 	"plaintracer/core/typeset"
 )
 
@@ -78,9 +79,29 @@ func lookOf(p *chart.Page, s *chart.Step) chart.StepLook {
 		}
 	}
 	if s.Look != nil {
+		if st := s.Look.Text.Style; st != "" {
+			l.Text = l.Text.With(textOf(p, st))
+		}
 		l = l.With(*s.Look)
 	}
 	return l
+}
+
+// textOf is a style of text: the plain one, over it the house style's.
+func textOf(p *chart.Page, st chart.TextStyle) chart.TextLook {
+	l := plainTexts[st]
+	if h := p.House(); h != nil {
+		l = l.With(h.Texts[st])
+	}
+	return l
+}
+
+// plainTexts are the styles of text of a chart without a house style that says otherwise: 13.5,
+// 9.75 and 8 pt.
+var plainTexts = map[chart.TextStyle]chart.TextLook{
+	chart.Heading: {Size: 18, Bold: &yes},
+	chart.Body:    {},
+	chart.Small:   {Size: geom.Round2(typeset.LeastSize)},
 }
 
 // Whole is the look of a step with nothing left to the house style.
