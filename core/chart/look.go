@@ -109,7 +109,7 @@ const (
 	Shrinks Room = "shrink"
 )
 
-// words of a look of text that a file may have.
+// The words that a look of text may have in a file.
 var (
 	families = []Family{Sans, Serif, Mono}
 	acrosses = []Across{AtLeft, InCentre, AtRight}

@@ -107,6 +107,10 @@ func TestHouseByHand(t *testing.T) {
 	if h == nil || h.Name != "Ours" || h.Family != chart.Serif || !strings.Contains(w.notice, "#FFCC00 → ") {
 		t.Errorf("made %+v, told %q", h, w.notice)
 	}
+	w.selectOnly(a.ID)
+	if f := w.Facts().Look; len(f.Colours) < 3 || f.Colours[0] != strings.ToUpper(h.Fills[0]) {
+		t.Errorf("the colours offered are %v, the house style's %v", f.Colours, h.Fills)
+	}
 	if f := w.Facts().House; f.Name != "Ours" || f.Poor != 0 || len(f.Reads) != worstPairings {
 		t.Errorf("told: %+v", f)
 	}

@@ -28,7 +28,7 @@ type LookFacts struct {
 	Mixed   []string `json:"mixed"`  // names of the values above in which they differ
 	Reads   string   `json:"reads"`  // how well the text reads, where it reads worst
 	Legible bool     `json:"legible"`
-	Colours []string `json:"colours"` // in use on the page by hand
+	Colours []string `json:"colours"` // of the house style, and in use on the page by hand
 	Looks   string   `json:"looks"`   // how many there are, in words
 	Picked  string   `json:"picked"`  // what the look that was picked up is of
 }
@@ -79,7 +79,8 @@ func (e *Editor) lookFacts() *LookFacts {
 // mostColours is how many colours of the page are offered again.
 const mostColours = 12
 
-// looksInUse are the colours set by hand on the page, and how many looks there are, in words.
+// looksInUse are the colours of the house style and those set by hand on the page, and how many
+// looks there are, in words.
 func (e *Editor) looksInUse() (colours []string, looks string) {
 	seen := map[string]bool{}
 	add := func(cs ...string) {
@@ -88,6 +89,10 @@ func (e *Editor) looksInUse() (colours []string, looks string) {
 				colours = append(colours, c)
 			}
 		}
+	}
+	if h := e.Page().House(); h != nil {
+		add(h.Fills...)
+		add(h.Inks...)
 	}
 	for _, s := range e.Page().Steps {
 		key := ""
