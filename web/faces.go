@@ -3,6 +3,7 @@ package web
 import (
 	"encoding/json"
 	"fmt"
+	"hash/crc32"
 	"html/template"
 	"strings"
 
@@ -111,14 +112,20 @@ func houseFace(house *chart.House) template.HTML {
 	c := chart.New("")
 	p := c.Pages[0]
 	p.W, p.H = w, h
+	name := ""
+	if house != nil {
+		name = house.Name
+	}
+	// Gradients are found by ids, which no step of the chart and no other style may have.
+	id := func(n int) string { return fmt.Sprintf("face-%x-%d", crc32.ChecksumIEEE([]byte(name)), n) }
 	add := func(k symbol.Kind, x, y, w, h float64) {
-		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", len(p.Steps)), Symbol: k, X: x, Y: y, W: w, H: h})
+		p.Steps = append(p.Steps, &chart.Step{ID: id(len(p.Steps)), Symbol: k, X: x, Y: y, W: w, H: h})
 	}
 	add(symbol.Terminator, 8, 20, 36, 22)
 	add(symbol.Decision, 60, 14, 38, 34)
 	add(symbol.Process, 112, 18, 32, 26)
 	for i := range 2 {
-		from, to := chart.End{Step: fmt.Sprint("s", i)}, chart.End{Step: fmt.Sprint("s", i+1)}
+		from, to := chart.End{Step: id(i)}, chart.End{Step: id(i + 1)}
 		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", i), From: from, To: to, Meaning: chart.Flow})
 	}
 	c.SetHouse(house)

@@ -4,6 +4,7 @@ import (
 	"crypto/rand"
 	"encoding/hex"
 	"encoding/json"
+	"errors"
 	"fmt"
 
 	"github.com/gofiber/fiber/v3"
@@ -68,11 +69,18 @@ func (s *Server) keepHouse(c fiber.Ctx) error {
 	return s.housesAnd(c, keptWords(changed))
 }
 
-// putHouse gives a chart a house style, unless it has it already.
+// putHouse gives a chart that has a house style of that name this one, unless it is the same.
+// A chart that cannot be read keeps the others from nothing.
 func (s *Server) putHouse(person, id string, h *chart.House) (bool, error) {
 	ch, _, err := s.store.Chart(id)
+	if unreadable := new(store.ErrUnreadable); errors.As(err, &unreadable) {
+		return false, nil
+	}
 	if err != nil {
 		return false, err
+	}
+	if ch.House == nil || ch.House.Name != h.Name { // it has gone back to an earlier state
+		return false, nil
 	}
 	was, err := json.Marshal(ch.House)
 	if err != nil {

@@ -66,6 +66,17 @@ func everyField() *chart.Chart {
 	return c
 }
 
+// unreachable are the controls of a drawer that cannot be pressed, since something lies over
+// them or they cannot be scrolled to.
+func (b *browser) unreachable(drawer string) string {
+	b.t.Helper()
+	return eval[string](b, fmt.Sprintf(`[...document.querySelectorAll('[data-drawer=%s] :is(button, input, select)')].filter(e => e.offsetParent).filter(e => {
+  e.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  const r = e.getBoundingClientRect(), at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2);
+  return !(at && (e === at || e.contains(at)));
+}).map(e => e.ariaLabel || e.innerText || e.name || e.dataset.what).join(', ')`, drawer))
+}
+
 // The look drawer: what is chosen is seen at once on the paper beside it, values are typed in
 // their places, and Escape takes it back.
 func TestLookDrawer(t *testing.T) {
@@ -88,7 +99,7 @@ func TestLookDrawer(t *testing.T) {
 			t.Errorf("at %v the drawer is %v, the bench %v", size, drawer, bench)
 		}
 		// Every control can be reached, and lies uppermost where it stands.
-		if hidden := eval[string](b, `[...document.querySelectorAll('[data-drawer=look] :is(button, input, select)')].filter(e => e.offsetParent).filter(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2); return !(at && (e === at || e.contains(at))); }).map(e => e.ariaLabel || e.innerText || e.dataset.what).join(', ')`); hidden != "" {
+		if hidden := b.unreachable("look"); hidden != "" {
 			t.Errorf("at %v cannot be pressed: %s", size, hidden)
 		}
 	}
@@ -200,7 +211,7 @@ func TestHouseDrawer(t *testing.T) {
 	for _, size := range [][2]int64{{1280, 800}, {1024, 700}, {960, 600}} {
 		b.run(chromedp.EmulateViewport(size[0], size[1]))
 		b.frame()
-		if hidden := eval[string](b, `[...document.querySelectorAll('[data-drawer=house] :is(button, input, select)')].filter(e => e.offsetParent).filter(e => { e.scrollIntoView({block: 'nearest', inline: 'nearest'}); const r = e.getBoundingClientRect(); const at = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2); return !(at && (e === at || e.contains(at))); }).map(e => e.ariaLabel || e.innerText || e.name).join(', ')`); hidden != "" {
+		if hidden := b.unreachable("house"); hidden != "" {
 			t.Errorf("at %v cannot be pressed: %s", size, hidden)
 		}
 	}
@@ -279,9 +290,10 @@ func TestTeamHouses(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.edit("Outgoing loans")
+	const name = `Museum "blue" <b>`
 	of := func(b *browser, ink string) {
 		eval[bool](b, `(document.querySelector('[data-drawer=house] [name=name]').focus(), document.querySelector('[data-drawer=house] [name=name]').select(), true)`)
-		b.key("Museum blue")
+		b.key(name)
 		eval[bool](b, `(document.querySelector('[data-drawer=house] [name=colour]').focus(), document.querySelector('[data-drawer=house] [name=colour]').select(), true)`)
 		b.key(ink)
 		b.press("Make and use")
@@ -313,10 +325,10 @@ func TestTeamHouses(t *testing.T) {
 	b.until("where it was changed", `document.querySelector('#team').innerText.includes('changed in 1 other chart')`)
 	c.until("the new ink in the other window", line("#5A1E0C"))
 	eval[bool](b, `(window.confirm = () => true, true)`)
-	b.press("Remove Museum blue")
+	b.press("Remove " + name)
 	b.until("it gone", `document.querySelector('#team').innerText.includes('Removed')`)
 	c.saved()
-	if h := c.page().House(); h == nil || h.Name != "Museum blue" {
+	if h := c.page().House(); h == nil || h.Name != name {
 		t.Errorf("the other chart has %v", h)
 	}
 }

@@ -146,7 +146,9 @@ func (e *Editor) weigh(words string, step chart.StepLook, line chart.Look) {
 	for _, c := range e.lines() {
 		l := line
 		if c.Look != nil {
-			l = c.Look.With(line)
+			if l = c.Look.With(line); l == *c.Look {
+				continue
+			}
 		}
 		parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Look: &l})
 	}
@@ -154,11 +156,17 @@ func (e *Editor) weigh(words string, step chart.StepLook, line chart.Look) {
 	for _, s := range e.steps() {
 		l := step
 		if s.Look != nil {
-			l = s.Look.With(step)
+			if l = s.Look.With(step); reflect.DeepEqual(l, *s.Look) {
+				continue
+			}
 		}
 		next := *s
 		next.Look = &l
 		parts, to = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &l}), append(to, next)
+	}
+	if len(parts) == 0 {
+		e.notice = sayLooksAlready
+		return
 	}
 	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
 }

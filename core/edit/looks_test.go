@@ -76,6 +76,10 @@ func TestNextStepTakesTheLook(t *testing.T) {
 	w.selectOnly(a.ID)
 	w.Do("look-plain", "")
 	w.Do("emphasise", "")
+	undos := len(w.undo)
+	if w.Do("emphasise", ""); len(w.undo) != undos || w.notice != sayLooksAlready {
+		t.Errorf("emphasised twice: %d changes to undo instead of %d, %q", len(w.undo), undos, w.notice)
+	}
 	if l := next(symbol.Process, 650); l != nil {
 		t.Errorf("after an emphasised one the next looks like %+v", l)
 	}
