@@ -104,11 +104,23 @@ func TestLookDrawer(t *testing.T) {
 		}
 	}
 	b.run(chromedp.EmulateViewport(1280, 800))
+	// Nothing moves under the hand when colours are chosen.
+	places := func() string {
+		b.frame()
+		return eval[string](b, `[...document.querySelectorAll('[data-drawer=look] :is(button[data-arg], input)')].filter(e => e.offsetParent).map(e => [e.offsetLeft, e.offsetTop]).join(' ')`)
+	}
+	stood := places()
 	b.press("Fill: clay")
 	b.until("the fill", fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute('fill') === '#D2A580'`, id))
 	if !eval[bool](b, `document.querySelector('[data-drawer=look] [aria-label="Fill: clay"]').getAttribute('aria-pressed') === 'true' && document.querySelector('.hex[data-what=fill]').value === '#D2A580'`) {
 		t.Error("the drawer does not show the fill that was chosen")
 	}
+	b.press("Two colours")
+	b.until("a gradient", fmt.Sprintf(`document.querySelector('#step-%s path[stroke]').getAttribute('fill').startsWith('url(')`, id))
+	if now := places(); now != stood {
+		t.Errorf("controls stood at\n%s\nand stand at\n%s", stood, now)
+	}
+	b.press("One colour")
 	// A hex colour is typed; what is none is answered, and the field shows what is so.
 	hex := func(what, value string) {
 		eval[bool](b, fmt.Sprintf(`(() => { const f = document.querySelector('[data-drawer=look] [data-what=%s]:is(input)'); f.focus(); f.select(); return true; })()`, what))

@@ -60,9 +60,6 @@ document.addEventListener('alpine:init', () => {
     get poor() {
       return !!this.look && !this.look.legible;
     },
-    get two() {
-      return !!this.look?.fill2;
-    },
     get percent() {
       return `${this.look?.clear || 0} %`;
     },
