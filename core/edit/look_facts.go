@@ -76,8 +76,8 @@ func (e *Editor) lookFacts() *LookFacts {
 	return &f
 }
 
-// mostColours is how many colours of the page are offered again.
-const mostColours = 12
+// mostColours is how many colours are offered again: a row of the drawer.
+const mostColours = 8
 
 // looksInUse are the colours of the house style and those set by hand on the page, and how many
 // looks there are, in words.
