@@ -15,6 +15,7 @@ import (
 	"plaintracer/format/csv"
 	"plaintracer/format/font"
 	"plaintracer/format/geometry"
+	"plaintracer/format/ink"
 	"plaintracer/format/pdf"
 	"plaintracer/format/png"
 	"plaintracer/format/svg"
@@ -63,7 +64,9 @@ type Options struct {
 	Chosen func(id string) bool // steps and connectors; nil for whole pages
 	Scale  float64              // pixels a px, for PNG; 0 means 2, or less for a huge page
 	Clear  bool                 // PNG without ground
-	Author string               // for PDF
+	Author string               // for PDF and title block
+	Date   string               // that header, footer and title block tell
+	Tile   *chart.Sheet         // for PDF: larger pages go on several sheets of that size; nil for one sheet each
 }
 
 // Write writes the chart in the format. It ends with the context's error soon after that
@@ -90,7 +93,7 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 	}
 	var sheets []*sheet.Sheet
 	for _, p := range pages {
-		var comp sheet.Composer
+		comp := sheet.Composer{Told: sheet.Told{Date: o.Date, Revision: "draft", Owner: o.Author}}
 		s, err := comp.ComposeContext(ctx, c, p)
 		if err != nil {
 			return err
@@ -121,7 +124,11 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 		}
 		return png.Write(ctx, w, ds[0], o.Scale, o.Clear)
 	case PDF:
-		return pdf.Write(ctx, w, c.Name, o.Author, ds)
+		doc := pdf.Document{Title: c.Name, Author: o.Author}
+		if o.Tile != nil {
+			doc.TileW, doc.TileH = o.Tile.W, o.Tile.H
+		}
+		return pdf.Write(ctx, w, doc, ds)
 	}
 	return fmt.Errorf("there is no format %q", k)
 }
@@ -131,7 +138,7 @@ func svgStyle(d scene.Drawing) string {
 	texts := map[string]string{}
 	for _, e := range d.Elements {
 		for _, i := range e.Items {
-			texts[font.Faces[i.Face]] += i.Text
+			texts[ink.FaceName(i.Face)] += i.Text
 		}
 	}
 	return font.Embedded(texts) + svg.Style(font.Families("sans"), font.Families("serif"), font.Families("mono"))

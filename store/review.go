@@ -22,6 +22,7 @@ type Link struct {
 	Chart   string
 	May     Right
 	Created time.Time
+	Files   bool // its readers can open the files on steps
 }
 
 // AddLink makes a review link (160 random bits).
@@ -29,14 +30,14 @@ func (s *Store) AddLink(chart string, may Right) (Link, error) {
 	if may != Read && may != Comment {
 		return Link{}, refuse("a review link allows reading or commenting, not %q", may)
 	}
-	l := Link{token(), chart, may, time.Now()}
+	l := Link{Token: token(), Chart: chart, May: may, Created: time.Now()}
 	_, err := s.w.Exec(`INSERT INTO links (token, chart, may, created) VALUES (?, ?, ?, ?)`, l.Token, l.Chart, l.May, now())
 	return l, err
 }
 
 // Links lists the review links of a chart that work.
 func (s *Store) Links(chart string) ([]Link, error) {
-	rows, err := s.r.Query(`SELECT token, chart, may, created FROM links WHERE chart = ? AND off = 0 ORDER BY created, rowid`, chart)
+	rows, err := s.r.Query(`SELECT token, chart, may, created, files FROM links WHERE chart = ? AND off = 0 ORDER BY created, rowid`, chart)
 	if err != nil {
 		return nil, err
 	}
@@ -45,7 +46,7 @@ func (s *Store) Links(chart string) ([]Link, error) {
 	for rows.Next() {
 		var l Link
 		var at int64
-		if err := rows.Scan(&l.Token, &l.Chart, &l.May, &at); err != nil {
+		if err := rows.Scan(&l.Token, &l.Chart, &l.May, &at, &l.Files); err != nil {
 			return nil, err
 		}
 		l.Created = when(at)
@@ -58,8 +59,8 @@ func (s *Store) Links(chart string) ([]Link, error) {
 func (s *Store) Link(token string) (Link, error) {
 	var l Link
 	var at int64
-	err := s.r.QueryRow(`SELECT l.token, l.chart, l.may, l.created FROM links l JOIN charts c ON c.id = l.chart WHERE l.token = ? AND l.off = 0 AND c.binned = 0`, token).
-		Scan(&l.Token, &l.Chart, &l.May, &at)
+	err := s.r.QueryRow(`SELECT l.token, l.chart, l.may, l.created, l.files FROM links l JOIN charts c ON c.id = l.chart WHERE l.token = ? AND l.off = 0 AND c.binned = 0`, token).
+		Scan(&l.Token, &l.Chart, &l.May, &at, &l.Files)
 	l.Created = when(at)
 	return l, none(err)
 }

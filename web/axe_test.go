@@ -49,11 +49,22 @@ func TestForEveryone(t *testing.T) {
 	x, y := b.middle("Fit to travel?")
 	b.click(x, y)
 	b.axe("editor, a step selected")
-	for _, d := range []string{"Line…", "Symbol", "Fields", "Lanes 5"} {
+	for _, d := range []string{"Line…", "Symbol", "Fields", "Lanes 5", "Look", "Page…"} {
 		b.press(d)
 		b.axe("editor, drawer " + d)
 	}
+	b.press("Look")
+	b.press("House style…")
+	b.until("the fonts", `document.querySelector('#fonts form')`)
+	b.axe("editor, house styles")
+	b.press("Bring a font…")
+	b.axe("editor, bringing a font")
+	b.key("\x1b")
 	b.press("Close")
+	b.press("Add page")
+	b.axe("editor, two pages")
+	b.press("Undo")
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
 	b.double(x, y)
 	b.axe("editor, typing")
 	b.key("\x1b")

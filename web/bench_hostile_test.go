@@ -72,7 +72,7 @@ func TestBenchHostile(t *testing.T) {
 	}
 	s := &site{store: st, dir: dir}
 	session := mustSession(t, s)
-	quiet, crowded := s.keepChart(t, chart.New("Quiet")), s.keepChart(t, crammed(90))
+	quiet, crowded := s.keepChart(t, chart.New("Quiet")), s.keepChart(t, crammed(1, 90))
 	link, err := st.AddLink(crowded, store.Comment)
 	if err != nil {
 		t.Fatal(err)

@@ -24,6 +24,8 @@ const (
 var bodies = map[string]int{
 	"/charts/open":            largeBody,
 	"/charts/list":            listBody,
+	"/fonts":                  largeBody,
+	"/charts/:chart/files":    largeBody,
 	"/charts/:chart/commands": largeBody,
 }
 

@@ -5,13 +5,13 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"path/filepath"
 	"strings"
 
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit"
 	"plaintracer/core/layout"
 	"plaintracer/core/list"
 	"plaintracer/format/csv"
@@ -135,12 +135,7 @@ func (s *Server) openFile(c fiber.Ctx) error {
 	if err != nil {
 		return bad("Choose a file: a steps table (.csv) or a chart (.json).")
 	}
-	f, err := h.Open()
-	if err != nil {
-		return err
-	}
-	defer f.Close()
-	b, err := io.ReadAll(f)
+	b, err := sent(h)
 	if err != nil {
 		return err
 	}
@@ -283,4 +278,13 @@ func (s *Server) thumb(c fiber.Ctx) error {
 	c.Set(fiber.HeaderContentType, "image/svg+xml")
 	c.Set(fiber.HeaderCacheControl, "private, max-age=31536000, immutable")
 	return c.SendString(d.pages[0].svg)
+}
+
+// chartNames are the charts of the person, for links that lead to them.
+func (s *Server) chartNames(c fiber.Ctx) error {
+	es, err := s.store.Charts(person(c).ID, false)
+	if err != nil {
+		return err
+	}
+	return c.JSON(each(es, func(e store.Entry) edit.ChartName { return edit.ChartName{ID: e.ID, Name: e.Name} }))
 }

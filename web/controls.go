@@ -24,6 +24,8 @@ func controls() map[string]any {
 		"lookChoices":     setting("look"),
 		"stepLookChoices": setting("step-look"),
 		"laneLookChoices": setting("lane-look"),
+		"strips":          func() []string { return []string{"header", "footer"} },
+		"places":          func() []string { return []string{"left", "centre", "right"} },
 		"houseFace":       houseFace,
 		"rest":            strings.TrimPrefix,
 		"icon":            icon,
@@ -91,6 +93,8 @@ func choices(name string) []choice {
 			out.Face = stepLookFace(x)
 		case "house":
 			out.Face = shippedFace(x.Arg)
+		case "page-ground":
+			out.Face = groundFace(x)
 		case "lane-look":
 			out.Face = laneLookFace(x.Arg)
 		}

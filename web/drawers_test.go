@@ -41,7 +41,7 @@ func TestEveryCommandHasAControl(t *testing.T) {
 			if len(c.Keys) == 0 && !c.Menu {
 				t.Errorf("%s has neither a key nor a place in the menu", c.Name)
 			}
-		case c.Name == "field" || c.Name == "lane-names" || c.Name == "add-step", c.Name == "look-set", c.Name == "field-hide", c.Name == "house-take": // by their fields, below
+		case c.Name == "field" || c.Name == "lane-names" || c.Name == "add-step", c.Name == "look-set", c.Name == "page-set", c.Name == "link-set", c.Name == "file-drop", c.Name == "field-hide", c.Name == "house-take": // by their fields, below
 		default:
 			t.Errorf("%s has no control", c.Name)
 		}
@@ -107,7 +107,7 @@ func TestDrawers(t *testing.T) {
 	// Kept by a press on the paper.
 	b.press("Symbol")
 	b.run(chromedp.Click(chromedp.CSS("[data-drawer=symbol] [data-arg=data]")))
-	b.click(300, 700)
+	b.click(300, 20)
 	b.run(chromedp.Focus(chromedp.CSS("#desk")))
 	b.key("\x1b")
 	if k := b.page().Step(id).Symbol; k != "data" {

@@ -164,7 +164,9 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 	if dark.House == nil {
 		t.Fatal("there is no dark house style")
 	}
-	charts := []*chart.Chart{everyLine(), everyLook(), everyField(), dark}
+	brought := everyLook()
+	brought.Name = "What is lent, in a font that was brought"
+	charts := []*chart.Chart{everyLine(), everyLook(), everyField(), dark, inABroughtFont(t, brought)}
 	for _, e := range es {
 		if e.Name == "Yearly stocktake" {
 			continue // its text is a few pixels high on A4
@@ -177,8 +179,11 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 	}
 	for _, c := range charts {
 		p := c.Pages[0]
-		const w, h = 1754, 1240 // A4 at 150 dpi
-		ours := decodePNG(t, export(t, c, format.PNG, format.Options{Scale: w / p.W}))
+		w, h := 1754, 1240 // A4 at 150 dpi
+		if p.W < p.H {
+			w, h = h, w
+		}
+		ours := decodePNG(t, export(t, c, format.PNG, format.Options{Scale: float64(w) / p.W}))
 
 		pdf := filepath.Join(dir, "x.pdf")
 		os.WriteFile(pdf, export(t, c, format.PDF, format.Options{}), 0o600)
@@ -195,7 +200,7 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 		os.WriteFile(svg, export(t, c, format.SVG, format.Options{}), 0o600)
 		page := filepath.Join(dir, "x.html")
 		os.WriteFile(page, []byte(fmt.Sprintf(`<!doctype html><body style="margin:0;background:#fff"><img src="x.svg" style="width:%dpx;height:%dpx;display:block">`, w, h)), 0o600)
-		b.run(chromedp.EmulateViewport(w, h), chromedp.Navigate("file://"+page))
+		b.run(chromedp.EmulateViewport(int64(w), int64(h)), chromedp.Navigate("file://"+page))
 		b.until("the picture", `document.images[0].complete`)
 		eval[bool](b, `new Promise(ok => setTimeout(() => ok(true), 400))`)
 		shot, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())

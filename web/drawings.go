@@ -10,6 +10,7 @@ import (
 	lru "github.com/hashicorp/golang-lru/v2"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/colour"
 	"plaintracer/core/edit"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
@@ -66,6 +67,14 @@ func (d *drawing) far() bool {
 		}
 	}
 	return false
+}
+
+// font is the id of the font that somebody brought which the chart is set in; "" for none.
+func (d *drawing) font() string {
+	if h := d.pages[0].sheet.Page.House(); h != nil && h.Font != nil {
+		return h.Font.ID
+	}
+	return ""
 }
 
 // drawn is a chart as it is now, drawn. Who comes first has it drawn, others wait for that.
@@ -148,13 +157,33 @@ func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
 			return err
 		}
 		list := scene.Of(sh)
-		list.Paper = ""
+		if list.Live = true; list.Paper == colour.White.String() {
+			list.Paper = "" // the page around it has it
+		}
 		var b strings.Builder
 		if err := svg.Document(ctx, &b, list, ""); err != nil {
 			return err
 		}
 		sh.Finish()
-		d.pages = append(d.pages, drawnPage{sh, b.String(), edit.Rows(p)})
+		d.pages = append(d.pages, drawnPage{sh, b.String(), edit.Rows(ch, p)})
 	}
 	return nil
+}
+
+// shownPage is a page as a page of the browser shows it.
+type shownPage struct {
+	ID      string
+	Title   string
+	Drawing template.HTML
+	Rows    []edit.Row
+}
+
+// shown are the pages with flags on the steps that have open comments, by their ids.
+func (d *drawing) shown(marks map[string]int) []shownPage {
+	var out []shownPage
+	for i := range d.pages {
+		p := &d.pages[i]
+		out = append(out, shownPage{p.sheet.Page.ID, p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks)), p.rows})
+	}
+	return out
 }

@@ -7,6 +7,7 @@ import (
 	"net/url"
 	"strconv"
 	"strings"
+	"time"
 	"unicode"
 
 	"github.com/gofiber/fiber/v3"
@@ -28,7 +29,9 @@ func (s *Server) editor(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "editor", fiber.Map{"Title": ch.Name, "Chart": e, "Symbols": symbol.All(), "Keys": edit.Keys(), "Wasm": s.assets.wasm})
+	return s.render(c, "editor", fiber.Map{
+		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(), "Keys": edit.Keys(), "Wasm": s.assets.wasm,
+	})
 }
 
 // here tells a window that the server is there, that its session goes on and that the
@@ -95,13 +98,21 @@ func (s *Server) export(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	o := format.Options{Page: want("page"), Clear: want("ground") == "clear", Author: person(c).Name}
+	o := format.Options{Clear: want("ground") == "clear", Author: person(c).Name, Date: time.Now().Format(time.DateOnly)}
+	if o.Page = want("page"); want("chosen") == "all" && (k == format.PDF || k == format.JSON || k == format.Geometry) {
+		o.Page = ""
+	}
 	if t := want("scale"); t != "" {
 		if o.Scale, err = strconv.ParseFloat(t, 64); err != nil || !(o.Scale >= 1 && o.Scale <= 3) { // which refuses what is no number, too
 			return bad(fmt.Sprintf("scale=%q: expected 1, 2 or 3", t))
 		}
 	}
-	if ids := c.FormValue("chosen"); ids != "" {
+	if t := want("tile"); t != "" {
+		if o.Tile = tileOf(t); o.Tile == nil {
+			return bad(fmt.Sprintf("tile=%q: expected the name of a sheet, such as A4", t))
+		}
+	}
+	if ids := c.FormValue("chosen"); ids != "" && ids != "all" {
 		in := map[string]bool{}
 		for _, id := range strings.Split(ids, ",") {
 			in[id] = true
@@ -124,6 +135,16 @@ func (s *Server) export(c fiber.Ctx) error {
 		attach(c, ch.Name, "."+string(k))
 	}
 	return c.SendString(b.String())
+}
+
+// tileOf is a sheet of a standard size, lying across, that large pages are put together from.
+func tileOf(name string) *chart.Sheet {
+	for _, p := range chart.Papers {
+		if p.Name == name {
+			return chart.SheetOf(p.H, p.W)
+		}
+	}
+	return nil
 }
 
 // attach names the file that an answer is saved as, in the chart's own script: RFC 6266,
@@ -171,5 +192,5 @@ func (s *Server) exportPanel(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch)})
+	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch), "Pages": len(ch.Pages)})
 }

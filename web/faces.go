@@ -140,3 +140,11 @@ func houseFace(house *chart.House) template.HTML {
 	}
 	return template.HTML(fmt.Sprintf(`<svg width="%g" height="%g" viewBox="0 0 %g %g" aria-hidden="true">%s</svg>`, w*0.8, h*0.8, w, h, parts))
 }
+
+// groundFace draws a ground that a page can have.
+func groundFace(x edit.Choice) template.HTML {
+	if x.Arg == "paper" {
+		return template.HTML(template.HTMLEscapeString(x.Words))
+	}
+	return template.HTML(fmt.Sprintf(`<svg width="20" height="14" aria-hidden="true"><rect width="20" height="14" fill="%s" stroke="#D3CCBE"/></svg>`, x.Arg))
+}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/style"
@@ -48,6 +49,13 @@ func everyLook() *chart.Chart {
 		}
 		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, Lane: p.Lanes[i/5].ID, X: 70 + float64(i%5)*200, Y: 50, W: k.W, H: k.H, Text: "Loan " + k.Name, Look: &l,
 			Fields: []chart.Field{{Name: "system", Value: []string{"Register", "Mail", "Form L-1"}[i%3]}, {Name: "minutes", Value: fmt.Sprint(5 + i*4)}}})
+	}
+	mixed := p.Steps[6]
+	mixed.Text = "Seal it dry שלום"
+	mixed.Runs = []chart.Run{
+		{From: 0, To: 4, Text: chart.TextLook{Bold: &yes, Colour: style.Lines[1]}},
+		{From: 5, To: 9, Text: chart.TextLook{Family: chart.Serif, Italic: &yes, Underline: &yes}},
+		{From: 12, To: 16, Text: chart.TextLook{Family: chart.Mono}},
 	}
 	return c
 }
@@ -238,9 +246,9 @@ func TestHouseDrawer(t *testing.T) {
 	if bg := eval[string](b, `getComputedStyle(document.querySelector('#drawing')).backgroundColor`); bg != "rgb(20, 32, 43)" {
 		t.Errorf("the paper of Lantern is %s", bg)
 	}
-	eval[bool](b, `(document.querySelector('[data-drawer=house] [name=name]').focus(), true)`)
+	eval[bool](b, `(document.querySelector('[data-drawer=house] .make [name=name]').focus(), true)`)
 	b.key("Museum blue")
-	eval[bool](b, `(document.querySelector('[data-drawer=house] [name=colour]').focus(), true)`)
+	eval[bool](b, `(document.querySelector('[data-drawer=house] .make [name=colour]').focus(), true)`)
 	b.key("#0a4a5e")
 	b.press("Make and use")
 	b.until("the style that was made", `document.querySelector('[data-drawer=house] header p').innerText === 'Museum blue'`)
@@ -304,9 +312,9 @@ func TestTeamHouses(t *testing.T) {
 	b.edit("Outgoing loans")
 	const name = `Museum "blue" <b>`
 	of := func(b *browser, ink string) {
-		eval[bool](b, `(document.querySelector('[data-drawer=house] [name=name]').focus(), document.querySelector('[data-drawer=house] [name=name]').select(), true)`)
+		eval[bool](b, `(document.querySelector('[data-drawer=house] .make [name=name]').focus(), document.querySelector('[data-drawer=house] .make [name=name]').select(), true)`)
 		b.key(name)
-		eval[bool](b, `(document.querySelector('[data-drawer=house] [name=colour]').focus(), document.querySelector('[data-drawer=house] [name=colour]').select(), true)`)
+		eval[bool](b, `(document.querySelector('[data-drawer=house] .make [name=colour]').focus(), document.querySelector('[data-drawer=house] .make [name=colour]').select(), true)`)
 		b.key(ink)
 		b.press("Make and use")
 	}
@@ -343,4 +351,76 @@ func TestTeamHouses(t *testing.T) {
 	if h := c.page().House(); h == nil || h.Name != name {
 		t.Errorf("the other chart has %v", h)
 	}
+}
+
+// A word in a text gets a look of its own while it is typed on: by key, by the look drawer, which
+// does not end typing, and by a colour typed there. The text stays where it is drawn, the caret
+// follows the wider letters, and what is typed behind the word goes on in it.
+func TestWordsWithALook(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	id := b.step("Examine condition").ID
+	x, y := b.middle("Examine condition")
+	b.click(x, y)
+	b.press("Look")
+	x, y = b.middle("Examine condition")
+	b.double(x, y)
+	b.until("typing", `!document.querySelector('#typing').hidden`)
+	word := fmt.Sprintf(`[...document.querySelectorAll('#step-%s text')].find(e => e.textContent.startsWith('Examine'))`, id)
+	b.double(x, y-8) // in its first line
+	chosen := `JSON.stringify([document.activeElement.id, document.querySelector('#typing').selectionStart, document.querySelector('#typing').selectionEnd])`
+	pressed := func(words string) string {
+		return eval[string](b, fmt.Sprintf(`document.querySelector('[data-drawer=look] [aria-label=%q]').getAttribute('aria-pressed')`, words))
+	}
+	b.until("the word chosen", chosen+` === '["typing",0,7]'`)
+	if bold := pressed("Bold"); bold != "false" {
+		t.Errorf("the drawer tells bold %s of the plain word", bold)
+	}
+	b.key("b", chromedp.KeyModifiers(chromedp.ModifierCtrl))
+	b.until("a bold word", word+`.classList.contains('b')`)
+	if bold := pressed("Bold"); bold != "true" {
+		t.Errorf("the drawer tells bold %s of the word", bold)
+	}
+	b.press("Text colour: red")
+	b.until("a red word", word+`.getAttribute('fill') === '#B0361B'`)
+	if got := eval[string](b, chosen); got != `["typing",0,7]` {
+		t.Errorf("after a press in the drawer %s", got)
+	}
+	// A colour typed in the drawer goes to the word, too, and the hand is back in the text.
+	eval[bool](b, `(() => { const f = document.querySelector('[data-drawer=look] input[data-what=text]'); f.focus(); f.select(); return true; })()`)
+	if !eval[bool](b, `!document.querySelector('#typing').hidden`) {
+		t.Error("a press into a field of the drawer ends typing")
+	}
+	b.key("2b63d8\r")
+	b.until("a blue word", word+`.getAttribute('fill') === '#2B63D8'`)
+	if got := eval[string](b, chosen); got != `["typing",0,7]` {
+		t.Errorf("after a colour was typed %s", got)
+	}
+	// The field lies on the text as it is drawn, and what is typed behind the word goes on in it.
+	b.key(kb.ArrowRight)
+	b.key("d")
+	b.until("the letter", word+`.textContent === 'Examined'`)
+	field, drawn := b.rect(typingField), b.rect(fmt.Sprintf(`[...document.querySelectorAll('#step-%s text:not(.m)')]`, id))
+	if field.X < drawn.X-3 || field.X > drawn.X+3 || field.W < drawn.W-3 || field.W > drawn.W+3 {
+		t.Errorf("the field is %v, the text %v", field, drawn)
+	}
+	caret := eval[[]float64](b, fmt.Sprintf(`(() => { const c = [...document.querySelectorAll('#marks path')].map(p => p.getBoundingClientRect()).filter(r => r.width < 4 && r.height > 6)[0], w = %s.getBoundingClientRect(); return [c.x + c.width / 2, w.right]; })()`, word))
+	if caret[0] < caret[1]-1.5 || caret[0] > caret[1]+1.5 {
+		t.Errorf("the caret stands at %v, the word ends at %v", caret[0], caret[1])
+	}
+	b.key("\r")
+	b.until("the end of typing", `document.querySelector('#typing').hidden`)
+	if st := b.step("Examined condition"); len(st.Runs) != 1 || st.Runs[0].To != len("Examined") || st.Runs[0].Text.Colour != "#2B63D8" {
+		t.Errorf("kept is %+v", st.Runs)
+	}
+	if !eval[bool](b, `document.querySelector('.hex[data-what=text]').placeholder === 'mixed'`) {
+		t.Error("two colours of a text are not shown as mixed")
+	}
+	// What is set on the whole step is set on all of its text; one undo brings the word back.
+	b.press("Text colour: pine")
+	b.until("one colour", fmt.Sprintf(`[...document.querySelectorAll('#step-%s text:not(.m)')].every(e => e.getAttribute('fill') === '#0A6660')`, id))
+	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
+	b.until("the blue word again", word+`.getAttribute('fill') === '#2B63D8' && `+word+`.classList.contains('b')`)
 }

@@ -2,7 +2,6 @@ package web
 
 import (
 	"encoding/json"
-	"html/template"
 	"maps"
 	"net/netip"
 	"strconv"
@@ -12,8 +11,6 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit"
-	"plaintracer/core/scene"
 	"plaintracer/store"
 )
 
@@ -250,27 +247,20 @@ func (s *Server) review(c fiber.Ctx) error {
 			marks[t.Step]++
 		}
 	}
-	type page struct {
-		Title   string
-		Drawing template.HTML
-		Rows    []edit.Row
-	}
-	var pages []page
-	for i := range d.pages {
-		p := &d.pages[i]
-		pages = append(pages, page{p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks)), p.rows})
-	}
 	return s.render(
 		c,
 		"review",
 		fiber.Map{
-			"Title": d.name,
-			"Chart": e,
-			"Link":  l,
-			"May":   l.May == store.Comment,
-			"Pages": pages,
-			"Far":   d.far(),
-			"Base":  "/review/" + l.Token,
+			"Title":  d.name,
+			"Chart":  e,
+			"Link":   l,
+			"May":    l.May == store.Comment,
+			"Pages":  d.shown(marks),
+			"Cards":  cardsOf(d, l),
+			"Sheets": "/review/" + l.Token + "/print.css",
+			"Far":    d.far(),
+			"Font":   d.font(),
+			"Base":   "/review/" + l.Token,
 		},
 	)
 }

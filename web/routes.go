@@ -47,8 +47,14 @@ func (s *Server) Routes() []Route {
 		{"POST", "/houses", SignedIn, s.keepHouse},
 		{"POST", "/houses/delete", SignedIn, s.dropHouse},
 
+		{"GET", "/fonts", SignedIn, s.fonts},
+		{"POST", "/fonts", SignedIn, s.bringFont},
+		{"POST", "/fonts/delete", SignedIn, s.dropFont},
+		{"GET", "/fonts/:font/:what", Anyone, s.fontFile},
+
 		{"GET", "/charts", SignedIn, s.charts},
 		{"GET", "/charts/bin", SignedIn, s.bin},
+		{"GET", "/charts/names", SignedIn, s.chartNames},
 		{"POST", "/charts", SignedIn, s.newChart},
 		{"POST", "/charts/open", SignedIn, s.openFile},
 		{"POST", "/charts/list", SignedIn, s.typedList},
@@ -58,6 +64,11 @@ func (s *Server) Routes() []Route {
 		{"GET", "/charts/:chart/live", Owner, s.live},
 		{"POST", "/charts/:chart/commands", Owner, s.commands},
 		{"GET", "/charts/:chart/thumb.svg", Owner, s.thumb},
+		{"POST", "/charts/:chart/files", Owner, s.attachFile},
+		{"GET", "/charts/:chart/files/:file", Owner, s.file},
+		{"POST", "/charts/:chart/links/:link/files", Owner, s.letFiles},
+		{"GET", "/charts/:chart/print", Owner, s.printView},
+		{"GET", "/charts/:chart/print.css", Owner, s.printSheets},
 		{"GET", "/charts/:chart/export", Owner, s.export},
 		{"POST", "/charts/:chart/export", Owner, s.export}, // of a selection, which has no room in an address
 		{"GET", "/charts/:chart/export/panel", Owner, s.exportPanel},
@@ -79,6 +90,8 @@ func (s *Server) Routes() []Route {
 		{"POST", "/charts/:chart/comments/:comment/delete", Owner, s.dropRemark},
 
 		{"GET", "/review/:link", LinkRead, s.review},
+		{"GET", "/review/:link/files/:file", LinkRead, s.file},
+		{"GET", "/review/:link/print.css", LinkRead, s.printSheets},
 		{"GET", "/review/:link/comments", LinkRead, s.reviewComments},
 		{"POST", "/review/:link/comments", LinkComment, s.reviewRemark},
 	}

@@ -239,7 +239,7 @@ func TestFingersInTheEditor(t *testing.T) {
 // of that is left.
 func TestOpeningIsTold(t *testing.T) {
 	s := newSite(t)
-	id := s.keepChart(t, crammed(60)) // a second or two
+	id := s.keepChart(t, crammed(1, 60)) // a second or two
 	b := s.browse(t)
 	b.signIn()
 	b.run(chromedp.Navigate(s.url + "/charts/" + id))

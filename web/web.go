@@ -79,6 +79,9 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		large:    semaphore.NewWeighted(mostLarge),
 	}
 
+	if err := srv.knowFonts(); err != nil {
+		return nil, err
+	}
 	sub, err := fs.Sub(templates, "templates")
 	if err != nil {
 		return nil, err

@@ -20,29 +20,35 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// crammed is a page whose lines take as long as any: every step leads to every later one,
+// crammed has pages whose lines take as long as any: every step leads to every later one,
 // in lanes.
-func crammed(steps int) *chart.Chart {
+func crammed(pages, steps int) *chart.Chart {
 	c := chart.New("Crammed")
-	p := c.Pages[0]
-	for i := range 4 {
-		p.Lanes = append(p.Lanes, &chart.Lane{ID: fmt.Sprint("l", i), Name: "Lane", Size: 160})
-	}
-	for i := range steps {
-		s := &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, Lane: fmt.Sprint("l", i%4), X: 80 + float64(i/4)*200, Y: 40, W: 120, H: 60}
-		p.Steps = append(p.Steps, s)
-		for j := range i {
-			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", i, "-", j), Meaning: chart.Flow, From: chart.End{Step: fmt.Sprint("s", j)}, To: chart.End{Step: s.ID}})
+	for n := range pages {
+		p := c.Pages[0]
+		if n > 0 {
+			p = &chart.Page{ID: fmt.Sprint("p", n), Name: fmt.Sprint("Page ", n+1), Frame: p.Frame}
+			c.Pages = append(c.Pages, p)
 		}
+		for i := range 4 {
+			p.Lanes = append(p.Lanes, &chart.Lane{ID: fmt.Sprint("l", n, "-", i), Name: "Lane", Size: 160})
+		}
+		for i := range steps {
+			s := &chart.Step{ID: fmt.Sprint("s", n, "-", i), Symbol: symbol.Process, Lane: fmt.Sprint("l", n, "-", i%4), X: 80 + float64(i/4)*200, Y: 40, W: 120, H: 60}
+			p.Steps = append(p.Steps, s)
+			for j := range i {
+				p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("c", n, "-", i, "-", j), Meaning: chart.Flow, From: chart.End{Step: fmt.Sprint("s", n, "-", j)}, To: chart.End{Step: s.ID}})
+			}
+		}
+		p.W, p.H, p.Frame.W = 100+float64(steps)*50, 900, float64(steps)*50
 	}
-	p.W, p.H, p.Frame.W = 100+float64(steps)*50, 900, float64(steps)*50
 	return c
 }
 
 // Work for a caller who has hung up ends; nothing else waits for it.
 func TestHungUpDrawingEnds(t *testing.T) {
 	s := newSite(t)
-	id := s.keepChart(t, crammed(90))
+	id := s.keepChart(t, crammed(1, 90))
 	session := mustSession(t, s)
 	ctx, hangUp := context.WithCancel(t.Context())
 	req, _ := http.NewRequestWithContext(ctx, "GET", s.url+"/charts/"+id+"/export?format=svg&job=abc", nil)
@@ -57,7 +63,7 @@ func TestHungUpDrawingEnds(t *testing.T) {
 	s.job(t, session, "abc", "done")
 
 	var comp sheet.Composer
-	c := crammed(90)
+	c := crammed(1, 90)
 	ctx, stop := context.WithCancel(t.Context())
 	time.AfterFunc(100*time.Millisecond, stop)
 	if _, err := comp.ComposeContext(ctx, c, c.Pages[0]); !errors.Is(err, context.Canceled) {
@@ -171,14 +177,15 @@ func TestHungUp(t *testing.T) {
 	}
 }
 
-// A page says how far its job is, in the middle of it, and stops it.
+// A page says how far its job is, in the middle of it, and stops it. Eight pages keep
+// any machine at work until it has been looked at.
 func TestJobIsToldAndStopped(t *testing.T) {
 	s := newSite(t)
-	id := s.keepChart(t, crammed(90))
+	id := s.keepChart(t, crammed(8, 90))
 	b := s.browse(t)
 	b.signIn()
 	b.run(chromedp.Navigate(s.url + "/charts"))
-	eval[bool](b, `(document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export" data-download><input type="hidden" name="format" value="svg"></form>'), document.getElementById('ask').requestSubmit(), true)`)
+	eval[bool](b, `(document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export" data-download><input type="hidden" name="format" value="pdf"></form>'), document.getElementById('ask').requestSubmit(), true)`)
 	b.until("it says that it is at work", `/At work for \d+ s/.test(document.querySelector('dialog[open] [role=status]')?.textContent)`)
 	if r := b.rect(`document.querySelector('dialog[open] button')`); r.W < 24 || r.H < 24 {
 		t.Errorf("Stop is %v", r)

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"context"
 	"errors"
 	"fmt"
 	"io"
@@ -114,7 +115,8 @@ func importCommand() *cobra.Command {
 }
 
 func layoutCommand() *cobra.Command {
-	var out, dir string
+	var out, dir, paper string
+	var pages bool
 	dirs := map[string]layout.Direction{"down": layout.Down, "right": layout.Right}
 	cmd := output(&cobra.Command{
 		Use:   "layout chart.json -o out.json",
@@ -129,14 +131,73 @@ func layoutCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if err := layout.Chart(cmd.Context(), c, d); err != nil {
+			if err := layOut(cmd.Context(), c, d, paper); err != nil {
 				return err
+			}
+			if pages {
+				if err := split(cmd.Context(), c); err != nil {
+					return err
+				}
 			}
 			return writeChart(out, c)
 		},
 	}, &out)
+	cmd.Flags().StringVar(&paper, "sheet", "", "lay out for a sheet: "+strings.Join(paperNames(), ", ")+"; without it as wide as the chart likes to be")
+	cmd.Flags().BoolVar(&pages, "pages", false, "what lies beyond the sheet goes on on further pages, linked by lettered off-page connectors")
 	cmd.Flags().StringVar(&dir, "dir", "down", "reading direction of pages without lanes: right or down (pages with lanes always read to the right)")
 	return cmd
+}
+
+// layOut lays out each page, for a sheet where one is named.
+func layOut(ctx context.Context, c *chart.Chart, d layout.Direction, paper string) error {
+	to := paperNamed(paper)
+	if to == nil && paper != "" {
+		return fmt.Errorf("--sheet %q: expected %s", paper, strings.Join(paperNames(), ", "))
+	}
+	if to == nil {
+		return layout.Free(ctx, c, d)
+	}
+	for _, p := range c.Pages {
+		if _, err := chart.Apply(c, chart.Command{Parts: []chart.Part{{Do: "page.set", Page: p.ID, Sheet: to}}}); err != nil {
+			return err
+		}
+	}
+	return layout.Chart(ctx, c, d)
+}
+
+// paperNamed is a sheet of a standard size, lying across; nil where there is none of that name.
+func paperNamed(name string) *chart.Sheet {
+	for _, p := range chart.Papers {
+		if strings.EqualFold(p.Name, name) {
+			return chart.SheetOf(p.H, p.W)
+		}
+	}
+	return nil
+}
+
+func paperNames() []string {
+	var out []string
+	for _, p := range chart.Papers {
+		out = append(out, strings.ToLower(p.Name))
+	}
+	return out
+}
+
+// split moves what lies beyond the sheets of the pages to pages more.
+func split(ctx context.Context, c *chart.Chart) error {
+	made := 0
+	newID := func(kind string) string { made++; return fmt.Sprintf("%scut%d", kind, made) }
+	for _, p := range slices.Clone(c.Pages) {
+		if !p.Outgrown() {
+			continue
+		}
+		if parts := layout.Pages(ctx, c, p, newID); len(parts) > 0 {
+			if _, err := chart.Apply(c, chart.Command{Words: "split page", Parts: parts}); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 func numberCommand() *cobra.Command {
@@ -151,7 +212,7 @@ func numberCommand() *cobra.Command {
 				return err
 			}
 			for _, p := range c.Pages {
-				if cmd, ok := number.Page(p); ok {
+				if cmd, ok := number.Chart(c, p); ok {
 					if _, err := chart.Apply(c, cmd); err != nil {
 						return err
 					}
@@ -165,7 +226,7 @@ func numberCommand() *cobra.Command {
 func exportCommand() *cobra.Command {
 	var out string
 	var only []string
-	var kind string
+	var kind, tile string
 	var o format.Options
 	cmd := output(&cobra.Command{
 		Use:   "export chart.json -o out.(svg|png|pdf|csv|json|geometry.json)",
@@ -189,6 +250,11 @@ func exportCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
+			if tile != "" {
+				if o.Tile = paperNamed(tile); o.Tile == nil {
+					return fmt.Errorf("--tile %q: expected %s", tile, strings.Join(paperNames(), ", "))
+				}
+			}
 			if len(only) > 0 {
 				o.Chosen = func(id string) bool { return slices.Contains(only, id) }
 			}
@@ -209,6 +275,7 @@ func exportCommand() *cobra.Command {
 	cmd.Flags().StringVar(&o.Page, "page", "", "ID of the page (default: all pages, or the first)")
 	cmd.Flags().StringSliceVar(&only, "only", nil, "IDs of the steps and connectors to draw (default: the whole page)")
 	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels per CSS pixel, for PNG (default 2, less for a very large page)")
+	cmd.Flags().StringVar(&tile, "tile", "", "for PDF: pages that are larger go on several sheets of that size, with marks where to cut")
 	cmd.Flags().BoolVar(&o.Clear, "clear", false, "PNG with a transparent background")
 	return cmd
 }

@@ -14,7 +14,7 @@ import (
 // order lists the folders from the lowest: a package imports only from those
 // before its own. docs/architecture.md tells why.
 var order = []string{
-	"core/geom", "core/colour", "core/symbol", "core/typeset", "core/chart", "core/style", "core/flow", "core/spread",
+	"core/geom", "core/colour", "core/symbol", "core/typeset/advances", "core/typeset", "core/chart", "core/style", "core/flow", "core/spread",
 	"core/route/find", "core/route/stay", "core/route/side", "core/route/apart", "core/route/label", "core/route", "core/arrange", "core/number", "core/layout", "core/list", "core/sheet", "core/scene", "core/edit",
 	"format", "store", "demo", "web", "cmd",
 }

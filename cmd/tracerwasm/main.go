@@ -36,6 +36,7 @@ type update struct {
 	Offer   *edit.Answer     `json:"offer,omitempty"`
 	Clip    string           `json:"clip,omitempty"`
 	Cursor  string           `json:"cursor"`
+	Open    string           `json:"open,omitempty"` // an address to be opened
 	Send    []edit.Sent      `json:"send,omitempty"`
 	Seq     int              `json:"seq"`
 	Waiting int              `json:"waiting"`
@@ -59,7 +60,7 @@ func answer(u *update, fresh bool) {
 	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
 	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
 	u.Typing, u.Ask, u.Notice, u.Offer = c.Typing, c.Ask, c.Notice, c.Offer
-	u.Clip, u.Cursor = c.Clip, c.Cursor
+	u.Clip, u.Cursor, u.Open = c.Clip, c.Cursor, c.Open
 	pending := session.Pending()
 	u.Seq, u.Waiting = session.Seq(), len(pending)
 	for _, s := range pending {

@@ -10,8 +10,8 @@ import (
 	"plaintracer/core/geom"
 )
 
-// Grid is the distance that steps keep to when nothing nearer holds them, px.
-const Grid = 8.0
+// Grid is the distance that what the application places keeps to, px.
+const Grid = chart.PlainGrid
 
 // lanePad is kept between a step and its lane's border.
 const lanePad = 6.0
@@ -64,7 +64,8 @@ func Room(p *chart.Page) []chart.Part {
 		frame.W = geom.Round2(math.Max(frame.W, right+20-frame.X))
 		right = frame.X + frame.W
 	}
-	const edge, foot = 18.0, 70.0 // beside the frame; the title block
+	edge := p.Margin()
+	foot := edge + 52 // the title block
 	k := math.Max((right+edge-0.5)/p.W, (bottom+foot-0.5)/p.H)
 	set := chart.Part{Do: "page.set", Page: p.ID}
 	if k > 1 {

@@ -18,10 +18,10 @@ type Guide struct {
 
 // Snap tells how far a moving box is to be shifted so that it stands in line
 // with others (middle or edge), at an equal gap, or else on the grid. reach is
-// how far it lets itself be pulled, px.
-func Snap(r geom.Rect, others []geom.Rect, reach float64) (dx, dy float64, guides []Guide) {
-	dx, gx, okX := snapAxis(r, others, reach, true)
-	dy, gy, okY := snapAxis(r, others, reach, false)
+// how far it lets itself be pulled, px, grid the distance of the grid.
+func Snap(r geom.Rect, others []geom.Rect, reach, grid float64) (dx, dy float64, guides []Guide) {
+	dx, gx, okX := snapAxis(r, others, reach, grid, true)
+	dy, gy, okY := snapAxis(r, others, reach, grid, false)
 	moved := geom.Rect{X: r.X + dx, Y: r.Y + dy, W: r.W, H: r.H}
 	for i, g := range [2]Guide{gx, gy} {
 		if ok := [2]bool{okX, okY}; !ok[i] {
@@ -40,7 +40,7 @@ func Snap(r geom.Rect, others []geom.Rect, reach float64) (dx, dy float64, guide
 }
 
 // snapAxis is Snap along one axis; without a guide it is the grid that pulls.
-func snapAxis(r geom.Rect, others []geom.Rect, reach float64, across bool) (float64, Guide, bool) {
+func snapAxis(r geom.Rect, others []geom.Rect, reach, grid float64, across bool) (float64, Guide, bool) {
 	at := func(q geom.Rect) (lo, hi, plo, phi float64) {
 		if across {
 			return q.X, q.Right(), q.Y, q.Bottom()
@@ -108,7 +108,7 @@ func snapAxis(r geom.Rect, others []geom.Rect, reach float64, across bool) (floa
 		}
 	}
 	if !found {
-		best = math.Round(lo/Grid)*Grid - lo
+		best = math.Round(lo/grid)*grid - lo
 	}
 	return best, guide, found
 }

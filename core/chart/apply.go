@@ -71,6 +71,19 @@ func dropPage(c *Chart, d Part) ([]Part, error) {
 	return []Part{{Do: "page.add", NewPage: p, At: &i}}, nil
 }
 
+// orderPages brings the pages into the order given; pages that the command does not know keep
+// their index.
+func orderPages(c *Chart, d Part) ([]Part, error) {
+	var old []string
+	for _, p := range c.Pages {
+		old = append(old, p.ID)
+	}
+	if err := reorder(c.Pages, d.Order, func(p *Page) string { return p.ID }); err != nil {
+		return nil, err
+	}
+	return []Part{{Do: "page.order", Order: old}}, nil
+}
+
 func setPage(p *Page, d Part) ([]Part, error) {
 	next, inv := *p, Part{Do: "page.set", Page: p.ID}
 	if d.Title != nil {
@@ -84,6 +97,16 @@ func setPage(p *Page, d Part) ([]Part, error) {
 	if d.H != nil {
 		was := p.H
 		inv.H, next.H = &was, geom.Round2(*d.H)
+	}
+	if d.Sheet != nil {
+		w, h := p.SheetSize()
+		inv.Sheet, next.Sheet = &Sheet{w, h}, d.Sheet
+	}
+	if d.Setup != nil {
+		if inv.Setup = p.Setup; inv.Setup == nil {
+			inv.Setup = &Setup{}
+		}
+		next.Setup = d.Setup
 	}
 	if d.Frame != nil {
 		f := p.Frame
@@ -108,6 +131,9 @@ func setPage(p *Page, d Part) ([]Part, error) {
 	if d.Shown != nil {
 		was := append([]Showing{}, p.Shown...)
 		inv.Shown, next.Shown = &was, append([]Showing(nil), *d.Shown...)
+	}
+	if d.Link != nil {
+		inv.Link, next.Link = &LinkPart{p.Link}, d.Link.To
 	}
 	if err := checkSheet(&next); err != nil {
 		return nil, err
@@ -193,6 +219,9 @@ func setLane(p *Page, d Part) ([]Part, error) {
 			look := *d.LaneLook
 			next.Look = &look
 		}
+	}
+	if d.Link != nil {
+		inv.Link, next.Link = &LinkPart{l.Link}, d.Link.To
 	}
 	if err := checkLane(&next); err != nil {
 		return nil, err
@@ -353,6 +382,14 @@ func setStep(p *Page, d Part) ([]Part, error) {
 	if d.Text != nil {
 		was := s.Text
 		inv.Text, next.Text = &was, *d.Text
+		next.Runs = RunsAfter(s.Runs, was, *d.Text)
+	}
+	if d.Runs != nil {
+		next.Runs = append([]Run(nil), *d.Runs...)
+	}
+	if len(s.Runs) > 0 || len(next.Runs) > 0 {
+		was := append([]Run{}, s.Runs...)
+		inv.Runs = &was
 	}
 	if d.Number != nil {
 		was := s.Number
@@ -381,6 +418,13 @@ func setStep(p *Page, d Part) ([]Part, error) {
 				}
 			}
 		}
+	}
+	if d.Link != nil {
+		inv.Link, next.Link = &LinkPart{s.Link}, d.Link.To
+	}
+	if d.Files != nil {
+		was := append([]File{}, s.Files...)
+		inv.Files, next.Files = &was, append([]File(nil), *d.Files...)
 	}
 	if err := checkStep(p, &next); err != nil {
 		return nil, err

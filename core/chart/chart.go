@@ -5,7 +5,9 @@
 package chart
 
 import (
+	"fmt"
 	"slices"
+	"strings"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -18,18 +20,21 @@ type Chart struct {
 	Pages []*Page `json:"pages"`
 }
 
-// Page is one sheet. W and H are the sheet's size in px; steps without a lane
-// stand in sheet coordinates.
+// Page is what is drawn on one sheet of paper. W and H are its size in px: that of its sheet, or
+// more where what stands on it has outgrown that. Steps without a lane stand in its coordinates.
 type Page struct {
 	ID         string       `json:"id"`
 	Title      string       `json:"title"`
 	W          float64      `json:"w"`
 	H          float64      `json:"h"`
+	Sheet      *Sheet       `json:"sheet,omitempty"` // that it is for; A4 landscape without
+	Setup      *Setup       `json:"setup,omitempty"`
 	Frame      Frame        `json:"frame"`
 	Crossings  Crossings    `json:"crossings,omitempty"` // how they are drawn; plain without a word
 	KeepOff    bool         `json:"keepOff,omitempty"`   // lines keep off labels placed by hand
 	Key        *Key         `json:"key,omitempty"`       // where the symbol key stands; there is none without
 	Shown      []Showing    `json:"shown,omitempty"`     // fields that steps show
+	Link       *Link        `json:"link,omitempty"`      // where its title leads
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
 	Connectors []*Connector `json:"connectors"`
@@ -54,6 +59,7 @@ type Lane struct {
 	Name string    `json:"name"`
 	Size float64   `json:"size"`
 	Look *LaneLook `json:"look,omitempty"`
+	Link *Link     `json:"link,omitempty"`
 }
 
 // Step is a symbol with text. X and Y are its top left corner; Y counts from
@@ -67,10 +73,13 @@ type Step struct {
 	W      float64     `json:"w"`
 	H      float64     `json:"h"`
 	Text   string      `json:"text"`
+	Runs   []Run       `json:"runs,omitempty"` // parts of the text that are set otherwise
 	Number string      `json:"number,omitempty"`
 	Fields []Field     `json:"fields,omitempty"`
 	Ports  []Port      `json:"ports,omitempty"` // besides the symbol's own
 	Look   *StepLook   `json:"look,omitempty"`
+	Link   *Link       `json:"link,omitempty"`  // where it leads
+	Files  []File      `json:"files,omitempty"` // attached to it; a list of them is not changed but replaced
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X
@@ -167,6 +176,14 @@ func NewPage(id string) *Page {
 
 // New returns a chart with one empty page.
 func New(name string) *Chart { return &Chart{Name: name, Pages: []*Page{NewPage("p1")}} }
+
+// Name is what a page is called: by its title, or by its number, counted from index 0.
+func (p *Page) Name(index int) string {
+	if t := strings.Join(strings.Fields(p.Title), " "); t != "" {
+		return t
+	}
+	return fmt.Sprintf("Page %d", index+1)
+}
 
 // Page finds a page; nil when there is none of that id.
 func (c *Chart) Page(id string) *Page {

@@ -152,6 +152,10 @@ func (r *random) part(c *Chart) Part {
 		return Part{Do: "step.drop", Page: p.ID, ID: s.ID}
 	case k == 9 && hasStep:
 		f := []Field{{"owner", r.text()}, {"form", "F"}}[:r.IntN(3)]
+		if r.IntN(2) == 0 && s.Text != "" {
+			runs := RunsWith(s.Runs, 0, len(s.Text), TextLook{Colour: "#B0361B", Bold: ptr(true)})
+			return Part{Do: "step.set", Page: p.ID, ID: s.ID, Runs: &runs}
+		}
 		return Part{Do: "step.set", Page: p.ID, ID: s.ID, Text: ptr(r.text()), Number: ptr(fmt.Sprint(r.IntN(9))), Fields: &f, Symbol: &kinds[r.IntN(len(kinds))].Kind, StepLook: r.look()}
 	case k == 10 && hasStep:
 		part := Part{Do: "step.place", Page: p.ID}
@@ -180,10 +184,17 @@ func (r *random) part(c *Chart) Part {
 		look := []Look{{}, {Weight: 2.5, Dash: Dotted}, {Colour: "#0b6b69", Start: ZeroOrMany, End: OneOrMany}}[r.IntN(3)]
 		return Part{Do: "line.set", Page: p.ID, ID: l.ID, Look: &look, Crossings: ptr([]Crossings{"", Arch, Break, Plain}[r.IntN(4)])}
 	case k == 18:
+		if r.IntN(2) == 0 {
+			return Part{Do: "page.set", Page: p.ID, Sheet: []*Sheet{SheetOf(297, 210), SheetOf(210, 297), SheetOf(431.8, 279.4)}[r.IntN(3)], Setup: []*Setup{
+				{}, {Margin: ptr(40.005), Header: &Strip{Left: "{chart}", Right: r.text()}, Ruler: InMM},
+				{Block: &Block{Cells: []string{"chart", "owner"}}, Ground: &Ground{Colour: "#F6F3EC", Colour2: "#FFFFFF", Turn: 90}, Grid: &Grid{Size: 10, Shown: true}, Fit: true},
+			}[r.IntN(3)]}
+		}
 		return Part{Do: "page.set", Page: p.ID, Crossings: ptr([]Crossings{"", Arch, Break}[r.IntN(3)]), KeepOff: ptr(r.IntN(2) == 0)}
 	case k == 19 && hasStep: // refused where a connector holds at one that goes
 		ports := []Port{{"a", 0.2, 0}, {"b", 1, 0.3}}[:r.IntN(3)]
-		return Part{Do: "step.set", Page: p.ID, ID: s.ID, Ports: &ports}
+		links := []*Link{nil, {URL: "https://example.org/form?a=1&b=2"}, {Page: "p2", Step: "s1"}, {Chart: "0f"}}
+		return Part{Do: "step.set", Page: p.ID, ID: s.ID, Ports: &ports, Link: &LinkPart{links[r.IntN(4)]}, Files: &[]File{{"f0", "Form 7.pdf", "application/pdf", 12}}}
 	case k == 20 && hasLine:
 		back := *l.Reversed()
 		pins, labels := append([]Pin{}, back.Pins...), append([]Label{}, back.Labels...)
@@ -298,8 +309,8 @@ func TestSchema(t *testing.T) {
 		v    any
 		have map[string]node
 	}{
-		{file{}, root.Properties}, {House{}, root.Defs["house"].Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Key{}, page["key"].Properties}, {Showing{}, page["shown"].Items.Properties}, {Lane{}, page["lanes"].Items.Properties},
-		{Step{}, page["steps"].Items.Properties}, {StepLook{}, page["steps"].Items.Properties["look"].Properties},
+		{file{}, root.Properties}, {House{}, root.Defs["house"].Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Sheet{}, page["sheet"].Properties}, {Setup{}, root.Defs["setup"].Properties}, {Grid{}, root.Defs["setup"].Properties["grid"].Properties}, {Ground{}, root.Defs["setup"].Properties["ground"].Properties}, {File{}, page["steps"].Items.Properties["files"].Items.Properties}, {Link{}, root.Defs["link"].Properties}, {Strip{}, root.Defs["setup"].Properties["header"].Properties}, {Key{}, page["key"].Properties}, {Showing{}, page["shown"].Items.Properties}, {Lane{}, page["lanes"].Items.Properties},
+		{Step{}, page["steps"].Items.Properties}, {Run{}, page["steps"].Items.Properties["runs"].Items.Properties}, {StepLook{}, page["steps"].Items.Properties["look"].Properties},
 		{TextLook{}, page["steps"].Items.Properties["look"].Properties["text"].Properties}, {LaneLook{}, page["lanes"].Items.Properties["look"].Properties}, {Field{}, page["steps"].Items.Properties["fields"].Items.Properties},
 		{Connector{}, page["connectors"].Items.Properties}, {Label{}, page["connectors"].Items.Properties["labels"].Items.Properties},
 	} {

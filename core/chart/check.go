@@ -98,11 +98,28 @@ func checkSheet(p *Page) error {
 	if p.Frame.W < 0 {
 		return errors.New(badFrame)
 	}
+	if p.Sheet != nil {
+		if err := p.Sheet.check(); err != nil {
+			return err
+		}
+		p.Sheet = p.Sheet.rounded()
+	}
+	if p.Setup != nil {
+		if err := p.Setup.check(); err != nil {
+			return err
+		}
+		p.Setup = p.Setup.rounded()
+	}
 	if p.Key != nil {
 		if err := p.Key.check(); err != nil {
 			return err
 		}
 		p.Key = p.Key.rounded()
+	}
+	if p.Link != nil {
+		if err := p.Link.check(); err != nil {
+			return err
+		}
 	}
 	if err := checkShown(p.Shown); err != nil {
 		return err
@@ -122,6 +139,11 @@ func checkLane(l *Lane) error {
 	}
 	if l.Look != nil {
 		if err := checkLaneLook(l.Look); err != nil {
+			return err
+		}
+	}
+	if l.Link != nil {
+		if err := l.Link.check(); err != nil {
 			return err
 		}
 	}
@@ -150,6 +172,9 @@ func checkStep(p *Page, s *Step) error {
 	if err := checkText("text", s.Text, maxString); err != nil {
 		return err
 	}
+	if err := checkRuns(s); err != nil {
+		return err
+	}
 	if err := checkText("number", s.Number, maxID); err != nil {
 		return err
 	}
@@ -164,6 +189,14 @@ func checkStep(p *Page, s *Step) error {
 			return err
 		}
 		s.Look = s.Look.rounded()
+	}
+	if err := checkFiles(s.Files); err != nil {
+		return err
+	}
+	if s.Link != nil {
+		if err := s.Link.check(); err != nil {
+			return err
+		}
 	}
 	seen := map[string]bool{}
 	for _, f := range s.Fields {

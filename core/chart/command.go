@@ -20,15 +20,16 @@ type Command struct {
 // it needs:
 //
 //	chart.set   Name or House (one without a name takes it away)
-//	page.add    Page, NewPage, At       page.drop   Page
-//	page.set    Page and any of Title, W, H, Frame, Crossings, KeepOff, Key, Shown
+//	page.add    NewPage, At             page.drop   Page
+//	page.order  Order (ids of all pages)
+//	page.set    Page and any of Title, W, H, Sheet, Setup, Frame, Crossings, KeepOff, Key, Shown, Link
 //	lane.add    Page, Lane, At          lane.drop   Page, ID
-//	lane.set    Page, ID and any of Name, Size, LaneLook (an empty one takes it away)
+//	lane.set    Page, ID and any of Name, Size, Link, LaneLook (an empty one takes it away)
 //	lane.order  Page, Order (ids of all lanes)
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
-//	step.set    Page, ID and any of Symbol, Text, Number, Fields, Ports, StepLook (an
-//	            empty one takes it away)
+//	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
+//	            that is given), Number, Fields, Ports, Link, Files, StepLook (an empty one takes it away)
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
 //	            gives it back to the meaning), Crossings, Pins, Labels
@@ -54,10 +55,13 @@ type Part struct {
 	Title   *string      `json:"title,omitempty"`
 	W       *float64     `json:"w,omitempty"`
 	H       *float64     `json:"h,omitempty"`
+	Sheet   *Sheet       `json:"sheet,omitempty"`
+	Setup   *Setup       `json:"setup,omitempty"` // one that says nothing takes it away
 	Frame   *Frame       `json:"frame,omitempty"`
 	Size    *float64     `json:"size,omitempty"`
 	Symbol  *symbol.Kind `json:"symbol,omitempty"`
 	Text    *string      `json:"text,omitempty"`
+	Runs    *[]Run       `json:"runs,omitempty"`
 	Number  *string      `json:"number,omitempty"`
 	Fields  *[]Field     `json:"fields,omitempty"`
 	From    *End         `json:"from,omitempty"`
@@ -75,6 +79,8 @@ type Part struct {
 	Pins      *[]Pin     `json:"pins,omitempty"`
 	Key       *KeyPart   `json:"key,omitempty"`
 	Shown     *[]Showing `json:"shown,omitempty"`
+	Link      *LinkPart  `json:"link,omitempty"`
+	Files     *[]File    `json:"files,omitempty"`
 
 	Ways map[string]*Way `json:"ways,omitempty"`
 }
@@ -155,6 +161,8 @@ func apply(c *Chart, d Part) ([]Part, error) {
 		return setChart(c, d)
 	case "page.add":
 		return addPage(c, d)
+	case "page.order":
+		return orderPages(c, d)
 	}
 	p := c.Page(d.Page)
 	if p == nil {

@@ -15,13 +15,22 @@ type House struct {
 	Name   string                   `json:"name"`
 	Paper  string                   `json:"paper,omitempty"`  // ground of the pages, #rrggbb; white without
 	Family Family                   `json:"family,omitempty"` // of all text
+	Font   *Font                    `json:"font,omitempty"`   // of all text in place of Family, where it is known
 	Step   StepLook                 `json:"step,omitzero"`    // of all steps
 	Kinds  map[symbol.Kind]StepLook `json:"kinds,omitempty"`  // of some symbols, over that
 	Lines  map[Meaning]Look         `json:"lines,omitempty"`  // of connectors
 	Texts  map[TextStyle]TextLook   `json:"texts,omitempty"`  // what the styles of text are
 	Lane   LaneLook                 `json:"lane,omitzero"`
+	Page   Setup                    `json:"page,omitzero"`   // header, footer, title block and ground of the pages
 	Fills  []string                 `json:"fills,omitempty"` // offered to the hand
 	Inks   []string                 `json:"inks,omitempty"`  // offered for lines and text
+}
+
+// Font is a font that somebody brought. It is kept with the charts and not in them: where it is
+// not known, the house style's family stands in for it.
+type Font struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
 }
 
 // mostColours is how many colours a house style offers of a sort.
@@ -57,8 +66,19 @@ func (h *House) Check() error {
 			return fmt.Errorf(inHouse, fmt.Errorf(badColour, c))
 		}
 	}
+	if err := h.Page.check(); err != nil {
+		return fmt.Errorf(inHouse, err)
+	}
 	if len(h.Fills) > mostColours || len(h.Inks) > mostColours {
 		return fmt.Errorf(houseTooMany, mostColours)
+	}
+	if f := h.Font; f != nil {
+		if err := checkID(f.ID); err != nil {
+			return fmt.Errorf(inHouse, err)
+		}
+		if err := checkText("house.font.name", f.Name, maxName); err != nil {
+			return err
+		}
 	}
 	if h.Family != "" && !slices.Contains(families, h.Family) {
 		return fmt.Errorf(inHouse, fmt.Errorf(badTextWord, "family", h.Family, families))

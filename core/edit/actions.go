@@ -1,7 +1,9 @@
 package edit
 
 import (
+	"context"
 	"encoding/json"
+	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
@@ -11,16 +13,19 @@ import (
 
 // layOut computes places for the whole page.
 func (e *Editor) layOut() {
-	if cmd, ok := layout.Page(e.Page(), layout.Down); ok {
+	if cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), layout.Down); ok {
 		e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...)
 	}
 }
 
 // numberSteps numbers the steps along the flow.
 func (e *Editor) numberSteps() {
-	if cmd, ok := number.Page(e.Page()); ok {
+	switch cmd, ok := number.Chart(e.chart, e.Page()); {
+	case ok && slices.ContainsFunc(cmd.Parts, func(d chart.Part) bool { return d.Page != e.page }):
+		e.doPages(cmd.Words, cmd.Parts...)
+	case ok:
 		e.do(cmd.Words, cmd.Parts...)
-	} else {
+	default:
 		e.notice = sayNumbered
 	}
 }

@@ -18,8 +18,12 @@ func init() { // not a literal: they lead back to the commands
 		"carry":       func(e *Editor, arg string) { e.carry(symbol.Kind(arg)) },
 		"place":       func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) },
 		"accept":      func(e *Editor, arg string) { e.Accept(arg) },
-		"select":      func(e *Editor, arg string) { e.keepTyping(); e.cancel(); e.selectOnly(arg) },
+		"select":      func(e *Editor, arg string) { e.keepTyping(); e.cancel(); e.seek(arg); e.selectOnly(arg) },
 		"lane-select": func(e *Editor, arg string) { e.selectOnly(); e.lane = arg },
+		"page-go":     func(e *Editor, arg string) { e.goPage(arg) },
+		"page-name":   func(e *Editor, arg string) { e.namePage(arg) },
+		"page-move":   func(e *Editor, arg string) { e.movePage(arg) },
+		"step-go":     func(e *Editor, arg string) { e.goStep(arg) },
 		"row-text":    func(e *Editor, arg string) { e.rowText(arg) },
 		"name":        func(e *Editor, arg string) { e.rename(arg) },
 		"comments": func(e *Editor, arg string) {
@@ -31,6 +35,10 @@ func init() { // not a literal: they lead back to the commands
 		"drawer-opened":    func(e *Editor, _ string) { e.keepTyping(); e.since = len(e.undo) },
 		"drawer-kept":      func(e *Editor, _ string) { e.since = len(e.undo) },
 		"drawer-takenback": func(e *Editor, _ string) { e.pipette = false; e.takeBack() },
+		"file-add":         func(e *Editor, arg string) { e.addFile(arg) },
+		"charts":           func(e *Editor, arg string) { e.knowCharts(arg) },
+		"told":             func(e *Editor, arg string) { e.tell(arg) },
+		"font":             func(e *Editor, arg string) { e.knowFont(arg) },
 		"look-try":         func(e *Editor, arg string) { e.tryTyped(arg) },
 	}
 }

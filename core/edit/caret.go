@@ -19,7 +19,13 @@ import (
 // text that it holds, and where it is drawn.
 type typedLine struct {
 	scene.Item
+	faces    string // of its bytes, where they differ
 	from, to int
+}
+
+// setting is how the line is set.
+func (l typedLine) setting() typeset.Setting {
+	return typeset.Setting{Face: l.Face, Size: l.Size, Faces: l.faces}
 }
 
 // typedLines are the lines of the text being typed as they are drawn now. There is at
@@ -27,6 +33,7 @@ type typedLine struct {
 func (e *Editor) typedLines() []typedLine {
 	t, sheet := e.typing, e.Sheet()
 	var items []scene.Item
+	var faces []string
 	empty := scene.Item{Size: typeset.Size}
 	switch t.Kind {
 	case "step":
@@ -36,6 +43,7 @@ func (e *Editor) typedLines() []typedLine {
 		}
 		for _, l := range sh.Lines {
 			items = append(items, scene.Item{Text: l.Text, At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Face: l.Face, Size: l.Size})
+			faces = append(faces, l.Faces)
 		}
 		l := style.Text(e.Page(), sh.Step).Empty(sh.Step.Symbol, sh.Rect.W, sh.Rect.H)
 		empty = scene.Item{At: geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline), Face: l.Face, Size: l.Size}
@@ -88,13 +96,17 @@ func (e *Editor) typedLines() []typedLine {
 		if i == len(items)-1 && !strings.HasPrefix(t.Text[from:], it.Text) {
 			to = len(t.Text) // cut short where it is drawn
 		}
-		out = append(out, typedLine{it, from, to})
+		l := typedLine{Item: it, from: from, to: to}
+		if i < len(faces) {
+			l.faces = faces[i]
+		}
+		out = append(out, l)
 		at = to
 	}
 	if rest := t.Text[at:]; strings.Contains(rest, "\n") && strings.TrimSpace(rest) == "" { // a new line that nothing stands in yet
 		l := out[len(out)-1]
 		l.At.X += l.width(l.from, l.to, t.Text) / 2
-		l.from, l.to, l.Text = len(t.Text), len(t.Text), ""
+		l.from, l.to, l.Text, l.faces = len(t.Text), len(t.Text), "", ""
 		if l.Upright {
 			l.At = geom.Pt(items[0].At.X+l.Size*1.1*float64(len(out)), l.At.Y)
 		} else {
@@ -122,7 +134,7 @@ func (e *Editor) newLabel(r *sheet.Run, place *chart.LabelPlace) scene.Item {
 
 // width is how far the text from one byte to another reaches along the line.
 func (l typedLine) width(from, to int, text string) float64 {
-	return typeset.Width(l.Face, l.Size, text[from:max(from, to)])
+	return l.setting().Width(text[l.from:max(from, to)], from-l.from, max(from, to)-l.from)
 }
 
 // along is a place along the line that is d px behind its beginning.
@@ -146,11 +158,11 @@ func (l typedLine) box(d0, d1 float64) geom.Rect {
 func (e *Editor) caretAt(ls []typedLine, k int) (typedLine, float64) {
 	for i, l := range ls {
 		if k <= l.to && (i == len(ls)-1 || k < ls[i+1].from) {
-			return l, typeset.CaretAt(l.Face, l.Size, e.typing.Text[l.from:l.to], max(0, k-l.from))
+			return l, typeset.CaretAt(l.setting(), e.typing.Text[l.from:l.to], max(0, k-l.from))
 		}
 	}
 	l := ls[len(ls)-1]
-	return l, typeset.CaretAt(l.Face, l.Size, e.typing.Text[l.from:l.to], l.to-l.from)
+	return l, typeset.CaretAt(l.setting(), e.typing.Text[l.from:l.to], l.to-l.from)
 }
 
 // byteAt is the place in the text nearest to q, between two characters.
@@ -178,7 +190,7 @@ func (e *Editor) nearestIn(l typedLine, q geom.Point) int {
 	text := e.typing.Text[l.from:l.to]
 	best, near := l.from, math.Inf(1)
 	try := func(k int) {
-		if c := math.Abs(typeset.CaretAt(l.Face, l.Size, text, k) - d); c < near {
+		if c := math.Abs(typeset.CaretAt(l.setting(), text, k) - d); c < near {
 			best, near = l.from+k, c
 		}
 	}
@@ -254,7 +266,7 @@ func (e *Editor) caretMarks(m pen) {
 			continue
 		}
 		text := t.Text[l.from:l.to]
-		for _, s := range typeset.Spans(l.Face, l.Size, text, a-l.from, b-l.from) {
+		for _, s := range typeset.Spans(l.setting(), text, a-l.from, b-l.from) {
 			m.add(scene.Item{Path: geom.Box(l.box(s[0], s[1])), Fill: chosenFill})
 		}
 	}

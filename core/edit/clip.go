@@ -94,7 +94,7 @@ func (e *Editor) pasteLines(text string) {
 		}
 		return
 	}
-	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Frame: &made.Frame}}
+	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Sheet: made.Sheet, Setup: made.Setup, Frame: &made.Frame}}
 	for _, l := range made.Lanes {
 		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
 	}

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"slices"
 	"strings"
 
 	"plaintracer/core/arrange"
@@ -30,8 +31,8 @@ type Command struct {
 	has func(*Editor, string) (some, all bool)
 }
 
-// Choice is one of the ways to do a command.
-type Choice struct{ Arg, Words string }
+// Choice is one of the ways to do a command, and the key of that way; "" for none.
+type Choice struct{ Arg, Words, Key string }
 
 // Place is where a command has its controls.
 type Place string
@@ -53,10 +54,12 @@ const (
 	LaneDrawer   Place = "lane"
 	LooseDrawer  Place = "loose"
 
-	InList  Place = "step list"
-	AtPaper Place = "bar and margin"
-	AtHand  Place = "menu at the hand" // and by key
-	ByKey   Place = "keys"
+	PageDrawer Place = "page"
+	PageTabs   Place = "pages"
+	InList     Place = "step list"
+	AtPaper    Place = "bar and margin"
+	AtHand     Place = "menu at the hand" // and by key
+	ByKey      Place = "keys"
 )
 
 // Label is what stands on the command's button.
@@ -184,7 +187,7 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, arg string) { e.setLook(arg) },
 			on: func(e *Editor, arg string) bool { return e.lineLooks(arg) }},
 		{Name: "crossings", Words: wordCrossings, Place: LineDrawer, need: needLine,
-			Choices: []Choice{{"page", wordLikePage}, {"arch", wordArch}, {"break", wordBreak}, {"plain", wordPlain}},
+			Choices: []Choice{{Arg: "page", Words: wordLikePage}, {Arg: "arch", Words: wordArch}, {Arg: "break", Words: wordBreak}, {Arg: "plain", Words: wordPlain}},
 			do:      func(e *Editor, arg string) { e.setCrossings(arg) },
 			on:      func(e *Editor, arg string) bool { return e.crosses(arg) }},
 		{Name: "reverse", Words: wordReverse, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.reverse() }},
@@ -219,7 +222,7 @@ func init() { // not a literal: commands lead back to the table
 			do:    func(e *Editor, _ string) { e.resetLabels() },
 		},
 		{Name: "crossings-page", Words: wordPageCrossings, Place: LineDrawer, need: always,
-			Choices: []Choice{{"arch", wordArch}, {"break", wordBreak}, {"plain", wordPlain}},
+			Choices: []Choice{{Arg: "arch", Words: wordArch}, {Arg: "break", Words: wordBreak}, {Arg: "plain", Words: wordPlain}},
 			do:      func(e *Editor, arg string) { e.setPageCrossings(arg) },
 			on:      func(e *Editor, arg string) bool { return pageCrossings(e.Page()) == arg }},
 		{Name: "keep-off", Words: wordKeepOff, Place: LineDrawer, need: always, do: func(e *Editor, _ string) { e.keepOff() },
@@ -255,10 +258,52 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "house", Words: wordHouseOf, Place: HouseDrawer, Choices: houseChoices(), need: always,
 			do: func(e *Editor, arg string) { e.setHouse(arg) },
 			on: func(e *Editor, arg string) bool { return e.houseName() == arg }},
+		{Name: "house-font", Words: wordHouseFont, Place: HouseDrawer, Choices: fontChoices(), need: always,
+			do: func(e *Editor, arg string) { e.setFont(arg) },
+			on: func(e *Editor, arg string) bool { return quote(e.font()) == arg }},
 		{Name: "house-but", Words: wordHouseBut, Place: HouseDrawer, need: needAStep, do: func(e *Editor, _ string) { e.keepLooks() }},
+		{Name: "house-mend", Words: wordMendHouse, Short: wordMendText, Place: HouseDrawer, need: needPoorHouse, do: func(e *Editor, _ string) { e.mendHouse() }},
 		{Name: "house-take", Words: wordHouseTake, Place: HouseDrawer, need: always, do: func(e *Editor, arg string) { e.takeHouse(arg) }},
 		{Name: "house-make", Words: wordHouseMake, Place: HouseDrawer, need: always, do: func(e *Editor, arg string) { e.makeHouse(arg) }},
 		{Name: "look-set", Words: wordTypedLook, Place: LookDrawer, need: needAStep, do: func(e *Editor, arg string) { e.setTyped(arg) }},
+
+		{Name: "page-add", Words: wordAddPage, Place: PageTabs, need: always, do: func(e *Editor, _ string) { e.addPage() }},
+		{Name: "page-copy", Words: wordCopyPage, Place: PageTabs, need: always, do: func(e *Editor, _ string) { e.copyPage() }},
+		{Name: "page-drop", Words: wordDropPage, Place: PageTabs, need: needPages, do: func(e *Editor, arg string) { e.dropPage(arg) }},
+		{Name: "page-left", Words: wordPageLeft, Keys: []string{"Alt+PageUp"}, Place: ByKey, need: needPageBefore, do: func(e *Editor, _ string) { e.shiftPage(-1) }},
+		{Name: "page-right", Words: wordPageRight, Keys: []string{"Alt+PageDown"}, Place: ByKey, need: needPageAfter, do: func(e *Editor, _ string) { e.shiftPage(1) }},
+		drawer("page", wordPageDrawer, "Page…", PageTabs, always),
+		{Name: "page-paper", Words: wordPaper, Place: PageDrawer, Choices: paperChoices(), need: always,
+			do: func(e *Editor, arg string) { e.setPaper(arg) }, on: func(e *Editor, arg string) bool { return e.paperIs(arg) }},
+		{Name: "page-turn", Words: wordTurnSheet, Place: PageDrawer, Choices: []Choice{{Arg: "landscape", Words: wordLandscape}, {Arg: "portrait", Words: wordPortrait}}, need: always,
+			do: func(e *Editor, arg string) { e.turnSheet(arg == "landscape") },
+			on: func(e *Editor, arg string) bool { w, h := e.Page().SheetSize(); return w > h == (arg == "landscape") }},
+		{Name: "page-ruler", Words: wordRuler, Place: PageDrawer, need: always, Choices: []Choice{{Arg: "none", Words: wordNoRuler}, {Arg: string(chart.InMM), Words: "mm"}, {Arg: string(chart.InInch), Words: wordInches}},
+			do: func(e *Editor, arg string) { e.setSetup(didRuler, func(s *chart.Setup) { s.Ruler = rulerOf(arg) }) },
+			on: func(e *Editor, arg string) bool { return style.Setup(e.Page()).Ruler == rulerOf(arg) }},
+		{Name: "page-grid", Words: wordShowGrid, Place: PageDrawer, need: always, do: func(e *Editor, _ string) { e.setGrid(func(g *chart.Grid) { g.Shown = !g.Shown }) },
+			on: func(e *Editor, _ string) bool { return e.grid().Shown }},
+		{Name: "page-snap", Words: wordSnapGrid, Place: PageDrawer, need: always, do: func(e *Editor, _ string) { e.setGrid(func(g *chart.Grid) { g.Off = !g.Off }) },
+			on: func(e *Editor, _ string) bool { return !e.grid().Off }},
+		{Name: "page-ground", Words: wordGround, Place: PageDrawer, Choices: groundChoices(), need: always,
+			do: func(e *Editor, arg string) { e.setGround(false, strings.TrimPrefix(arg, "paper")) }, on: func(e *Editor, arg string) bool { return e.groundIs(arg) }},
+		{Name: "page-block", Words: wordBlock, Place: PageDrawer, Choices: cellChoices(), need: always,
+			do: func(e *Editor, arg string) { e.toggleCell(arg) }, on: func(e *Editor, arg string) bool { return e.hasCell(arg) }},
+		{Name: "page-set", Words: wordTypedPage, Place: PageDrawer, need: always, do: func(e *Editor, arg string) { e.setSheetTyped(arg) }},
+		{Name: "page-all", Words: wordSetupAll, Place: PageDrawer, need: needPages, do: func(e *Editor, _ string) { e.setupAll() }},
+		{Name: "page-house", Words: wordPageHouse, Place: PageDrawer, need: needSetup, do: func(e *Editor, _ string) { e.setupToHouse() }},
+		{Name: "page-larger", Words: wordLarger, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.larger() }},
+		{Name: "page-split", Words: wordSplitPage, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.splitPage() }},
+		{Name: "page-fit", Words: wordFitSheet, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.fitSheet() }},
+		{Name: "file-drop", Words: wordDropFile, Place: FieldsDrawer, need: needOneStep, do: func(e *Editor, arg string) { e.dropFile(arg) }},
+		{Name: "link-set", Words: wordSetLink, Place: FieldsDrawer, need: always, do: func(e *Editor, arg string) { e.setLink(arg) }},
+		{Name: "link-open", Words: wordOpenLink, Short: "Open", Keys: []string{"Alt+O"}, Place: FieldsDrawer, Menu: true, need: needLink, do: func(e *Editor, _ string) { e.openLink() }},
+		{Name: "into", Words: wordInto, Keys: []string{"Alt+P"}, Place: FieldsDrawer, Menu: true, need: needOneStep, do: func(e *Editor, _ string) { e.into() }},
+		{Name: "into-page", Words: wordIntoPage, Place: FieldsDrawer, Menu: true, need: needAStep, do: func(e *Editor, _ string) { e.intoPage() }},
+		{Name: "out-of-page", Words: wordOutOfPage, Place: FieldsDrawer, Menu: true, need: needInside, do: func(e *Editor, _ string) { e.outOfPage() }},
+		{Name: "mate", Words: wordMate, Keys: []string{"Alt+G"}, Place: AtHand, Menu: true, need: needMate, do: func(e *Editor, _ string) { e.goMate() }},
+		{Name: "page-next", Words: wordPageNext, Keys: []string{"PageDown"}, Place: ByKey, need: needPageAfter, do: func(e *Editor, _ string) { e.turnPage(1) }},
+		{Name: "page-previous", Words: wordPagePrevious, Keys: []string{"PageUp"}, Place: ByKey, need: needPageBefore, do: func(e *Editor, _ string) { e.turnPage(-1) }},
 
 		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: needAStep,
 			do: func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) },
@@ -367,7 +412,7 @@ func meansCommand(m chart.Meaning, words string) Command {
 func symbolChoices() []Choice {
 	var out []Choice
 	for _, i := range symbol.All() {
-		out = append(out, Choice{string(i.Kind), i.Name})
+		out = append(out, Choice{Arg: string(i.Kind), Words: i.Name})
 	}
 	return out
 }
@@ -410,10 +455,11 @@ func (e *Editor) Menu() []MenuGroup {
 			continue
 		}
 		head := e.groupName(c.Place)
-		if n := len(out); n == 0 || out[n-1].Words != head {
-			out = append(out, MenuGroup{Words: head})
+		at := slices.IndexFunc(out, func(g MenuGroup) bool { return g.Words == head })
+		if at < 0 {
+			at, out = len(out), append(out, MenuGroup{Words: head})
 		}
-		g := &out[len(out)-1]
+		g := &out[at]
 		item := MenuItem{Name: c.Name, Words: c.Words}
 		if len(c.Keys) > 0 {
 			item.Key = c.Keys[0]
@@ -426,8 +472,10 @@ func (e *Editor) Menu() []MenuGroup {
 // groupName is what a group of commands is headed with.
 func (e *Editor) groupName(p Place) string {
 	switch p {
-	case OnSelection, AtHand, SymbolDrawer, FieldsDrawer, LaneDrawer:
+	case OnSelection, AtHand, SymbolDrawer, LaneDrawer:
 		return e.selectionName()
+	case FieldsDrawer:
+		return wordLeads
 	case LineDrawer:
 		return wordLine
 	}

@@ -49,6 +49,8 @@ type Editor struct {
 	notice string
 	ask    *Question
 	clip   string // what was copied, for the system's clipboard
+	opens  string // an address that the page around the editor opens
+	charts []ChartName
 }
 
 // Question is asked before a command that can be done in more than one way.

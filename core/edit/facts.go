@@ -18,6 +18,7 @@ type Facts struct {
 	Look      *LookFacts        `json:"look"`   // of the selected steps
 	Fields    []chart.Field     `json:"fields"` // of the selected step
 	Step      string            `json:"step"`   // the only selected step
+	Files     []chart.File      `json:"files"`  // of it
 	Selected  []string          `json:"selected"`
 	Hand      string            `json:"hand"`
 	Name      string            `json:"name"` // of the chart
@@ -32,6 +33,9 @@ type Facts struct {
 	Shown     []ShownFact       `json:"shown"`      // fields that steps show
 	Names     []string          `json:"fieldNames"` // of the page's steps
 	Pending   int               `json:"pending"`
+	Pages     []PageFact        `json:"pages"`
+	Sheet     SheetFacts        `json:"sheet"`
+	Link      LinkFacts         `json:"link"`
 	W         float64           `json:"w"`
 	H         float64           `json:"h"`
 }
@@ -51,8 +55,11 @@ type LineFacts struct {
 // Facts says what can be done now and to what.
 func (e *Editor) Facts() Facts {
 	p := e.Page()
-	f := Facts{Why: map[string]string{}, On: []string{}, Mixed: []string{}, Fields: []chart.Field{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
+	defer e.hold(p)()
+	f := Facts{Why: map[string]string{}, On: []string{}, Mixed: []string{}, Fields: []chart.Field{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
 		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
+	f.Pages, f.Sheet = e.pageFacts(), e.sheetFacts()
+	f.Link = e.linkFacts()
 	for _, c := range table {
 		if why := c.need(e); why != "" {
 			f.Why[c.Name] = why
@@ -104,6 +111,7 @@ func (e *Editor) Facts() Facts {
 	if s := e.one(); s != nil {
 		f.Step = s.ID
 		f.Fields = append(f.Fields, s.Fields...)
+		f.Files = append(f.Files, s.Files...)
 	}
 	for _, l := range p.Lanes {
 		f.LaneNames = append(f.LaneNames, l.Name)

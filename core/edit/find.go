@@ -28,6 +28,16 @@ func (e *Editor) Find(q string) []Found {
 	for _, s := range e.Page().Steps {
 		add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep, "select", s.ID})
 	}
+	for i, p := range e.chart.Pages {
+		if p == e.Page() {
+			continue
+		}
+		name := p.Name(i)
+		add(Found{name, foundPage, "page-go", p.ID})
+		for _, s := range p.Steps {
+			add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep + ", " + name, "step-go", p.ID + " " + s.ID})
+		}
+	}
 	for _, i := range symbol.All() {
 		add(Found{i.Name, foundSymbol, "hand", string(i.Kind)})
 	}

@@ -230,7 +230,7 @@ func (e *Editor) handRect(q geom.Point) geom.Rect {
 func (e *Editor) snapped(k symbol.Kind, q geom.Point) (geom.Rect, []arrange.Guide) {
 	r := e.size(k)
 	r.X, r.Y = q.X-r.W/2, q.Y-r.H/2
-	dx, dy, guides := arrange.Snap(r, e.rects(func(id string) bool { return id == pulledStep }), e.reach())
+	dx, dy, guides := arrange.Snap(r, e.rects(func(id string) bool { return id == pulledStep }), e.reach(), e.Page().GridSize())
 	r.X += dx
 	r.Y += dy
 	return r, guides

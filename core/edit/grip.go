@@ -20,6 +20,7 @@ const (
 	upAndDown = "ns-resize"
 	rowEdge   = "row-resize"
 	leaveCopy = "copy"
+	pointing  = "pointer" // opens what it is on
 )
 
 // grip is what a press at a point takes hold of: the pointer's form says it beforehand,
@@ -73,6 +74,14 @@ func (e *Editor) gripAt(p Pointer) grip {
 			}
 		}
 	}
+	if sh := e.Sheet().StepAt(q); sh != nil && p.Ctrl {
+		if l := scene.TextLink(e.Sheet(), sh, q); l != nil {
+			return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.open(l) }} }}
+		}
+	}
+	if l := e.linkAt(q); l != nil {
+		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.open(l) }} }}
+	}
 	if sh := e.Sheet().StepAt(q); sh != nil {
 		return e.stepGrip(sh.Step.ID, p)
 	}
@@ -100,9 +109,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 	sheet := e.Sheet()
 	switch {
 	case scene.TitleBox(sheet).Contains(q):
-		return grip{ibeam, func(p Pointer) gesture { return &clicking{do: e.typeOnTitle} }}
+		return grip{ibeam, func(p Pointer) gesture { return &clicking{form: ibeam, do: e.typeOnTitle} }}
 	case scene.NameBox(sheet).Contains(q):
-		return grip{ibeam, func(p Pointer) gesture { return &clicking{do: e.typeOnName} }}
+		return grip{ibeam, func(p Pointer) gesture { return &clicking{form: ibeam, do: e.typeOnName} }}
 	}
 	return grip{arrow, func(p Pointer) gesture {
 		if !p.Shift {
@@ -189,12 +198,13 @@ func (e *Editor) headAt(q geom.Point) *chart.Lane {
 // clicking does something when the pointer is let go where it was pressed.
 type clicking struct {
 	still
-	do func()
+	form string // of the pointer
+	do   func()
 }
 
 func (g *clicking) move(*Editor, Pointer) {}
 func (g *clicking) up(*Editor, Pointer)   { g.do() }
-func (g *clicking) cursor() string        { return ibeam }
+func (g *clicking) cursor() string        { return g.form }
 
 // corners are the crop marks' places around a selected step, clockwise from
 // the top left.

@@ -31,6 +31,7 @@ func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
 		return
 	}
 	*to = append(*to, inv)
+	e.followTo(cmd)
 }
 
 // takeBack undoes what was done since a drawer was opened.

@@ -8,13 +8,14 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/style"
+	"plaintracer/core/typeset"
 )
 
 // houseChoices are the house styles that come with the application, by their names.
 func houseChoices() []Choice {
-	out := []Choice{{"", wordHousePlain}}
+	out := []Choice{{Words: wordHousePlain}}
 	for _, h := range style.Shipped() {
-		out = append(out, Choice{h.Name, h.Name})
+		out = append(out, Choice{Arg: h.Name, Words: h.Name})
 	}
 	return out
 }
@@ -54,6 +55,61 @@ func (e *Editor) putHouse(h *chart.House, name string) {
 		return
 	}
 	e.do(didHouse(name), chart.Part{Do: "chart.set", House: h})
+}
+
+// fontChoices are the families that the chart can be set in, as house styles that say no more.
+func fontChoices() []Choice {
+	var out []Choice
+	for i, f := range []chart.Family{chart.Sans, chart.Serif, chart.Mono} {
+		out = append(out, Choice{Arg: quote(chart.House{Family: f}), Words: wordFamilies[i]})
+	}
+	return out
+}
+
+// font is what the chart is set in, as fontChoices are.
+func (e *Editor) font() chart.House {
+	h := e.Page().House()
+	switch {
+	case h == nil:
+		return chart.House{Family: chart.Sans}
+	case h.Font != nil:
+		return chart.House{Font: h.Font}
+	}
+	return chart.House{Family: cmp.Or(h.Family, chart.Sans)}
+}
+
+// setFont sets the chart in a family, or in a font that somebody brought: its house style goes on
+// under a name that tells so.
+func (e *Editor) setFont(arg string) {
+	var to chart.House
+	if json.Unmarshal([]byte(arg), &to) != nil || quote(to) == quote(e.font()) {
+		return
+	}
+	h, name := chart.House{Name: wordHousePlain}, string(to.Family)
+	if was := e.Page().House(); was != nil {
+		h = *was
+	}
+	if h.Family = cmp.Or(to.Family, h.Family); to.Font != nil {
+		name = to.Font.Name
+	}
+	h.Font = to.Font
+	h.Name, _, _ = strings.Cut(h.Name, ", ")
+	h.Name += ", " + name
+	e.do(didFont(name), chart.Part{Do: "chart.set", House: &h})
+}
+
+// knowFont takes the advances of a font that somebody brought: {"id","metrics"}, the second in
+// base 64. What was set in the family that stood in for it is set anew.
+func (e *Editor) knowFont(arg string) {
+	var a struct {
+		ID      string
+		Metrics []byte
+	}
+	if json.Unmarshal([]byte(arg), &a) != nil || typeset.AddOwn(a.ID, a.Metrics) != nil {
+		return // it is set in the family that stands in for it
+	}
+	e.afresh()
+	e.drawn.house = new(chart.House) // nothing is drawn as it was
 }
 
 // keepLooks gives the selected steps the look that they have now as their own, so that a house
@@ -99,16 +155,22 @@ func (e *Editor) makeHouse(arg string) {
 	}
 }
 
+// mendHouse makes everything readable that is not in the chart's house style, and tells what.
+func (e *Editor) mendHouse() {
+	h, changed := style.Mended(e.Page().House())
+	e.do(didMendHouse, chart.Part{Do: "chart.set", House: h})
+	e.notice = sayRepaired(changed)
+}
+
 // HouseFacts are about the chart's house style.
 type HouseFacts struct {
 	Name  string   `json:"name"`
 	Paper string   `json:"paper"`
-	Reads []string `json:"reads"` // in words, the pairings that read worst
+	Reads []string `json:"reads"` // in words, all pairings, those that read worst first
 	Poor  int      `json:"poor"`  // how many cannot be read well
 	Own   string   `json:"own"`   // it itself, as JSON, where it does not come with the application
+	Font  string   `json:"font"`  // the id of one that somebody brought
 }
-
-const worstPairings = 4
 
 // houseFacts tells of the house style; its pairings are looked through once.
 func (e *Editor) houseFacts() HouseFacts {
@@ -117,20 +179,31 @@ func (e *Editor) houseFacts() HouseFacts {
 		e.toldOf = h
 		e.houseTold = HouseFacts{Name: wordHousePlain, Paper: style.Paper(e.Page()).String()}
 		if h != nil {
-			e.houseTold.Name = h.Name
+			if e.houseTold.Name = h.Name; h.Font != nil {
+				e.houseTold.Font = h.Font.ID
+			}
 			if !slices.ContainsFunc(style.Shipped(), func(s chart.House) bool { return s.Name == h.Name }) {
 				e.houseTold.Own = quote(h)
 			}
 		}
 		ps := style.Pairings(h)
 		slices.SortStableFunc(ps, func(a, b style.Pairing) int { return cmp.Compare(a.Reads/a.Needs, b.Reads/b.Needs) })
-		for i, p := range ps {
+		var told []style.Pairing
+		var more []int
+		for _, p := range ps {
 			if p.Reads < p.Needs {
 				e.houseTold.Poor++
 			}
-			if i < worstPairings {
-				e.houseTold.Reads = append(e.houseTold.Reads, sayContrast(p))
+			// What is written and drawn alike on the same ground is told once.
+			like := func(q style.Pairing) bool { return q.Ink == p.Ink && q.On == p.On && q.Needs == p.Needs }
+			if i := slices.IndexFunc(told, like); i >= 0 {
+				more[i]++
+			} else {
+				told, more = append(told, p), append(more, 0)
 			}
+		}
+		for i, p := range told {
+			e.houseTold.Reads = append(e.houseTold.Reads, sayContrast(p, more[i]))
 		}
 	}
 	return e.houseTold

@@ -6,7 +6,6 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"plaintracer/core/arrange"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -15,8 +14,8 @@ import (
 // key meant anything, and the name of the command when that is the page's to do.
 func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page string) {
 	if d, ok := arrows[key]; ok {
-		step := arrange.Grid
-		if shift {
+		step := e.Page().GridSize()
+		if shift || step < 1 {
 			step = 1
 		}
 		switch {
@@ -38,14 +37,14 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 		e.typeOnSelected()
 		return false, "" // the letter itself goes into the text, by way of the browser
 	}
-	c, ok := withKey(keyName(key, shift, ctrl, alt))
+	c, arg, ok := withKey(keyName(key, shift, ctrl, alt))
 	switch {
 	case !ok || c.Name == "copy" || c.Name == "cut" || c.Name == "paste": // those come as the browser's own events
 		return false, ""
 	case c.Page || c.Slow:
 		return true, c.Name
 	}
-	e.Do(c.Name, "")
+	e.Do(c.Name, arg)
 	return true, ""
 }
 
@@ -74,16 +73,22 @@ func keyName(key string, shift, ctrl, alt bool) string {
 	return mods + key
 }
 
-// withKey finds the command with a key. F2 is the text's; on a lane it types its name.
-func withKey(name string) (Command, bool) {
+// withKey finds the command with a key, and the choice of it that the key is for. F2 is the
+// text's; on a lane it types its name.
+func withKey(name string) (c Command, arg string, ok bool) {
 	for _, c := range table {
 		for _, k := range c.Keys {
 			if k == name {
-				return c, true
+				return c, "", true
+			}
+		}
+		for _, x := range c.Choices {
+			if x.Key == name {
+				return c, x.Arg, true
 			}
 		}
 	}
-	return Command{}, false
+	return Command{}, "", false
 }
 
 var arrows = map[string]geom.Point{"ArrowLeft": {X: -1}, "ArrowRight": {X: 1}, "ArrowUp": {Y: -1}, "ArrowDown": {Y: 1}}
@@ -128,7 +133,7 @@ func (e *Editor) wordsBegin(key string, ctrl, alt bool) bool {
 	if s := e.one(); key == "g" && s != nil && s.Text != "" {
 		return false
 	}
-	c, ok := withKey(key)
+	c, _, ok := withKey(key)
 	return !ok || c.Name == "layout" || c.Name == "glue"
 }
 
@@ -188,6 +193,11 @@ func Keys() []KeyLine {
 	for _, c := range table {
 		if len(c.Keys) > 0 && c.Name != "lane-rename" {
 			out = append(out, KeyLine{c.Keys, c.Words})
+		}
+		for _, x := range c.Choices {
+			if x.Key != "" {
+				out = append(out, KeyLine{[]string{x.Key}, x.Words})
+			}
 		}
 	}
 	return append(out, otherKeys...)

@@ -3,7 +3,6 @@ package edit
 import (
 	"math"
 
-	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 )
 
@@ -29,7 +28,8 @@ func (g *widening) refresh(e *Editor) {
 }
 
 func (g *widening) command(e *Editor) chart.Command {
-	size := math.Max(48, math.Round((g.size+g.last.Y-g.start.Y)/arrange.Grid)*arrange.Grid)
+	grid := e.Page().GridSize()
+	size := math.Max(48, math.Round((g.size+g.last.Y-g.start.Y)/grid)*grid)
 	return chart.Command{Words: didLaneSize, Parts: []chart.Part{{Do: "lane.set", Page: e.page, ID: g.id, Size: &size}}}
 }
 

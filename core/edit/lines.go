@@ -271,8 +271,8 @@ func (e *Editor) kindShown() chart.Kind {
 
 // kindChoices are the kinds of connectors as the bench shows them.
 var kindChoices = []Choice{
-	{roundedName, wordRounded}, {string(chart.Square), wordSquare}, {string(chart.Straight), wordStraight},
-	{string(chart.Curved), wordCurved}, {string(chart.Wide), wordWide},
+	{Arg: roundedName, Words: wordRounded}, {Arg: string(chart.Square), Words: wordSquare}, {Arg: string(chart.Straight), Words: wordStraight},
+	{Arg: string(chart.Curved), Words: wordCurved}, {Arg: string(chart.Wide), Words: wordWide},
 }
 
 // Weights that the line drawer offers, px.
@@ -281,31 +281,31 @@ var Weights = []float64{1, 1.4, 2, 3, 4.5}
 // Colours that the line drawer offers; each has a contrast of 4.5:1 and more on
 // white paper (WCAG 2.2, 1.4.3).
 var Colours = []Choice{
-	{"#23282c", wordInk},
-	{"#5c6264", wordGrey},
-	{"#b0361b", wordRed},
-	{"#0b6b69", wordGreen},
-	{"#7a4b12", wordBrown},
-	{"#4a3f8c", wordViolet},
+	{Arg: "#23282c", Words: wordInk},
+	{Arg: "#5c6264", Words: wordGrey},
+	{Arg: "#b0361b", Words: wordRed},
+	{Arg: "#0b6b69", Words: wordGreen},
+	{Arg: "#7a4b12", Words: wordBrown},
+	{Arg: "#4a3f8c", Words: wordViolet},
 }
 
 // lookChoices are what the line drawer offers of a look, each set by itself.
 func lookChoices() []Choice {
 	var out []Choice
 	for _, m := range chart.Marks {
-		out = append(out, Choice{quote(chart.Look{Start: m}), wordStart + ": " + markWords(m)})
+		out = append(out, Choice{Arg: quote(chart.Look{Start: m}), Words: wordStart + ": " + markWords(m)})
 	}
 	for _, m := range chart.Marks {
-		out = append(out, Choice{quote(chart.Look{End: m}), wordEnd + ": " + markWords(m)})
+		out = append(out, Choice{Arg: quote(chart.Look{End: m}), Words: wordEnd + ": " + markWords(m)})
 	}
 	for _, d := range chart.Dashes {
-		out = append(out, Choice{quote(chart.Look{Dash: d}), wordDash + ": " + string(d)})
+		out = append(out, Choice{Arg: quote(chart.Look{Dash: d}), Words: wordDash + ": " + string(d)})
 	}
 	for _, w := range Weights {
-		out = append(out, Choice{quote(chart.Look{Weight: w}), fmt.Sprintf("%s: %g", wordWeight, w)})
+		out = append(out, Choice{Arg: quote(chart.Look{Weight: w}), Words: fmt.Sprintf("%s: %g", wordWeight, w)})
 	}
 	for _, c := range Colours {
-		out = append(out, Choice{quote(chart.Look{Colour: c.Arg}), wordColour + ": " + c.Words})
+		out = append(out, Choice{Arg: quote(chart.Look{Colour: c.Arg}), Words: wordColour + ": " + c.Words})
 	}
 	return out
 }

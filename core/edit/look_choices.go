@@ -15,6 +15,9 @@ var (
 	lineWords = []string{wordInk, wordRed, wordPine, wordBlue, wordWine}
 )
 
+// wordFamilies are the words of the families, in their order.
+var wordFamilies = []string{"Sans", "Serif", "Mono"}
+
 // Turns are the directions of gradients that are offered, degrees.
 var Turns = []int{0, 45, 90, 135}
 
@@ -24,7 +27,8 @@ var outlineWeights = []float64{0.75, style.OutlineWeight, 3}
 // stepLookChoices are what the look drawer offers of a step's look, each set by itself.
 func stepLookChoices() []Choice {
 	var out []Choice
-	add := func(l chart.StepLook, words string) { out = append(out, Choice{quote(l), words}) }
+	add := func(l chart.StepLook, words string) { out = append(out, Choice{Arg: quote(l), Words: words}) }
+	keyed := func(key string) { out[len(out)-1].Key = key }
 	white := colour.White.String()
 	add(chart.StepLook{Fill: white}, wordFill+": "+wordWhite)
 	for i, c := range style.Fills {
@@ -59,8 +63,11 @@ func stepLookChoices() []Choice {
 		text(chart.TextLook{Family: f}, wordFamily+": "+string(f))
 	}
 	text(chart.TextLook{Bold: ptr(true)}, wordBold)
+	keyed("Ctrl+B")
 	text(chart.TextLook{Italic: ptr(true)}, wordItalic)
+	keyed("Ctrl+I")
 	text(chart.TextLook{Underline: ptr(true)}, wordUnderline)
+	keyed("Ctrl+U")
 	text(chart.TextLook{List: ptr(true)}, wordBullets)
 	text(chart.TextLook{Colour: chart.ByItself}, wordByItself)
 	for i, c := range style.Lines {
@@ -81,10 +88,10 @@ func laneLookChoices() []Choice {
 	var out []Choice
 	colours, words := append([]string{chart.NoColour}, style.Fills...), append([]string{wordNone}, fillWords...)
 	for i, c := range colours {
-		out = append(out, Choice{quote(chart.LaneLook{Head: c}), wordHead + ": " + words[i]})
+		out = append(out, Choice{Arg: quote(chart.LaneLook{Head: c}), Words: wordHead + ": " + words[i]})
 	}
 	for i, c := range colours {
-		out = append(out, Choice{quote(chart.LaneLook{Band: c}), wordBand + ": " + words[i]})
+		out = append(out, Choice{Arg: quote(chart.LaneLook{Band: c}), Words: wordBand + ": " + words[i]})
 	}
 	return out
 }

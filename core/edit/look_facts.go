@@ -51,7 +51,7 @@ func (e *Editor) lookFacts() *LookFacts {
 		return LookFacts{Fill: l.Fill, Fill2: l.Fill2, Outline: l.Outline, Text: l.TextColour, Clear: int(math.Round(l.Clear * 100)),
 			Corner: tenth(l.Corner / mmPx), Pad: tenth(l.Text.Pad / mmPx), Size: tenth(l.Text.Size / ptPx)}
 	}
-	f := of(steps[0])
+	f := of(e.looks.shown[0])
 	f.Of, f.Mixed, f.Legible = len(steps), []string{}, true
 	worst := math.Inf(1)
 	for _, s := range e.looks.shown {
@@ -65,7 +65,7 @@ func (e *Editor) lookFacts() *LookFacts {
 				}
 			}
 		}
-		worst = min(worst, style.Of(e.Page(), s).Reads())
+		worst = min(worst, style.Reads(e.Page(), s))
 	}
 	f.Legible = worst >= colour.ForText
 	f.Reads = fmt.Sprintf("%.1f : 1", math.Floor(worst*10)/10)
@@ -79,8 +79,8 @@ func (e *Editor) lookFacts() *LookFacts {
 // mostColours is how many colours are offered again: a row of the drawer.
 const mostColours = 8
 
-// looksInUse are the colours of the house style and those set by hand on the page, and how many
-// looks there are, in words.
+// looksInUse are the colours of the house style, those set last, and those set by hand on the
+// page, and how many looks there are, in words.
 func (e *Editor) looksInUse() (colours []string, looks string) {
 	seen := map[string]bool{}
 	add := func(cs ...string) {
@@ -90,10 +90,11 @@ func (e *Editor) looksInUse() (colours []string, looks string) {
 			}
 		}
 	}
-	if h := e.Page().House(); h != nil {
-		add(h.Fills...)
-		add(h.Inks...)
+	if h := e.Page().House(); h != nil { // leaving room for those set last
+		offered := slices.Concat(h.Fills, h.Inks)
+		add(offered[:min(len(offered), mostColours-mostRecent)]...)
 	}
+	add(e.looks.recent...)
 	for _, s := range e.Page().Steps {
 		key := ""
 		if s.Look != nil {
@@ -123,15 +124,63 @@ func (e *Editor) fieldNames() []string {
 	return out
 }
 
-// eachLook is of the selected steps one of each look.
+// eachLook is of the selected steps one of each look. A text of several looks counts as so many
+// steps; of a text being typed that which is chosen.
 func (e *Editor) eachLook() []*chart.Step {
 	var out []*chart.Step
 	seen := map[style.Step]bool{}
+	steps := []*chart.Step{}
 	for _, s := range e.steps() {
+		steps = append(steps, e.eachRun(s)...)
+	}
+	for _, s := range steps {
 		if l := style.Of(e.Page(), s); !seen[l] {
 			seen[l] = true
 			out = append(out, s)
 		}
+	}
+	return out
+}
+
+// eachRun is a step as it would be if all of its text looked as a part of it does.
+func (e *Editor) eachRun(s *chart.Step) []*chart.Step {
+	runs, from, to, next := s.Runs, 0, len(s.Text), chart.TextLook{}
+	if t := e.typing; t != nil && t.Kind == "step" && t.ID == s.ID {
+		runs, from, to, next = t.runs, min(t.from, t.to), max(t.from, t.to), t.next
+	}
+	if len(runs) == 0 && next.IsZero() {
+		return []*chart.Step{s}
+	}
+	like := func(l chart.TextLook) *chart.Step {
+		out, look := *s, chart.StepLook{}
+		if s.Look != nil {
+			look = *s.Look
+		}
+		look.Text = look.Text.With(l)
+		out.Look, out.Runs = &look, nil
+		return &out
+	}
+	if from == to { // what is typed next looks like what stands before
+		for _, r := range runs {
+			if r.From < from && r.To >= from || r.From == 0 && from == 0 {
+				next = r.Text.With(next)
+			}
+		}
+		return []*chart.Step{like(next)}
+	}
+	var out []*chart.Step
+	at := from
+	for _, r := range runs {
+		if r.To <= from || r.From >= to {
+			continue
+		}
+		if at < r.From {
+			out = append(out, like(chart.TextLook{}))
+		}
+		out, at = append(out, like(r.Text)), r.To
+	}
+	if at < to {
+		out = append(out, like(chart.TextLook{}))
 	}
 	return out
 }

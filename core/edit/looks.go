@@ -18,6 +18,7 @@ type looks struct {
 	last   map[symbol.Kind]*chart.StepLook // set by hand, by kind
 	plain  bool                            // the next step takes the plain look
 	picked *pickedLook
+	recent []string      // colours set by hand, the last one first
 	shown  []*chart.Step // of the selected steps one of each look
 }
 
@@ -27,6 +28,27 @@ func (l *looks) of(k symbol.Kind) *chart.StepLook {
 		return nil
 	}
 	return l.last[k]
+}
+
+// line is the look of the next connector.
+func (l *looks) line(last *chart.Look) *chart.Look {
+	if l.plain {
+		return nil
+	}
+	return last
+}
+
+// mostRecent is how many colours are kept that were set by hand.
+const mostRecent = 3
+
+// use keeps the colours that were set by hand.
+func (l *looks) use(colours ...string) {
+	for _, c := range colours {
+		if c = strings.ToUpper(c); strings.HasPrefix(c, "#") {
+			l.recent = slices.DeleteFunc(l.recent, func(o string) bool { return o == c })
+			l.recent = append([]string{c}, l.recent[:min(len(l.recent), mostRecent-1)]...)
+		}
+	}
 }
 
 // pickedLook is a look that can be put on others.
@@ -43,17 +65,40 @@ func (e *Editor) setStepLook(arg string) {
 	if json.Unmarshal([]byte(arg), &set) != nil {
 		return
 	}
+	run := set.Text.ForRun()
+	e.looks.use(set.Fill, set.Fill2, set.Outline, set.Text.Colour)
+	ofRun := reflect.DeepEqual(set, chart.StepLook{Text: run})
+	if e.typing != nil && !ofRun {
+		e.keepTyping()
+	}
 	e.looks.shown = e.eachLook()
 	if some, all := e.stepsLook(arg); some && all {
 		set = switchedOff(set)
 	}
-	e.changeLooks(didStepLook, func(l chart.StepLook) chart.StepLook { return l.With(set) })
+	if ofRun && e.typing != nil && e.typing.Kind == "step" {
+		e.setRun(set.Text)
+		return
+	}
+	parts, to := e.looksGiven(e.steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return l.With(set) })
+	e.giveParts(didStepLook, append(parts, e.withoutRuns(run)...), to)
 	for _, s := range e.steps() {
 		if e.looks.last == nil {
 			e.looks.last = map[symbol.Kind]*chart.StepLook{}
 		}
 		e.looks.last[s.Symbol] = s.Look
 	}
+}
+
+// withoutRuns are the parts that let the whole texts of the selected steps look alike in what a
+// look names.
+func (e *Editor) withoutRuns(look chart.TextLook) []chart.Part {
+	var out []chart.Part
+	for _, s := range e.steps() {
+		if runs := chart.RunsWithout(s.Runs, look); len(s.Runs) > 0 && !reflect.DeepEqual(runs, s.Runs) {
+			out = append(out, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Runs: &runs})
+		}
+	}
+	return out
 }
 
 // switchedOff is what takes back a look that is only on or off.
@@ -77,8 +122,15 @@ func (e *Editor) changeLooks(words string, f func(chart.StepLook) chart.StepLook
 }
 
 func (e *Editor) giveLooks(words string, steps []*chart.Step, f func(*chart.Step, chart.StepLook) chart.StepLook) {
-	var parts []chart.Part
-	var to []chart.Step
+	parts, to := e.looksGiven(steps, f)
+	if len(steps) > 0 {
+		e.giveParts(words, parts, to)
+	}
+}
+
+// looksGiven are the parts that give steps the looks that f makes of theirs, and those steps as
+// they are then whose texts are set otherwise.
+func (e *Editor) looksGiven(steps []*chart.Step, f func(*chart.Step, chart.StepLook) chart.StepLook) (parts []chart.Part, to []chart.Step) {
 	for _, s := range steps {
 		was := chart.StepLook{}
 		if s.Look != nil {
@@ -95,10 +147,13 @@ func (e *Editor) giveLooks(words string, steps []*chart.Step, f func(*chart.Step
 			to = append(to, next)
 		}
 	}
+	return parts, to
+}
+
+// giveParts does what changes looks; where texts then need more room, others give way.
+func (e *Editor) giveParts(words string, parts []chart.Part, to []chart.Step) {
 	if len(parts) == 0 {
-		if len(steps) > 0 {
-			e.notice = sayLooksAlready
-		}
+		e.notice = sayLooksAlready
 		return
 	}
 	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
@@ -152,23 +207,8 @@ func (e *Editor) weigh(words string, step chart.StepLook, line chart.Look) {
 		}
 		parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Look: &l})
 	}
-	var to []chart.Step
-	for _, s := range e.steps() {
-		l := step
-		if s.Look != nil {
-			if l = s.Look.With(step); reflect.DeepEqual(l, *s.Look) {
-				continue
-			}
-		}
-		next := *s
-		next.Look = &l
-		parts, to = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &l}), append(to, next)
-	}
-	if len(parts) == 0 {
-		e.notice = sayLooksAlready
-		return
-	}
-	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
+	looks, to := e.looksGiven(e.steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return l.With(step) })
+	e.giveParts(words, append(parts, looks...), to)
 }
 
 // lookBy gives all steps of the page one fill for each value of what f tells of them, in the
@@ -227,18 +267,39 @@ func (e *Editor) lookByField(name string) {
 	e.lookBy(didLookByField(name), values, value)
 }
 
-// mendText makes texts of the selected steps readable that are not.
+// mendText makes texts of the selected steps readable that are not, and parts of texts.
 func (e *Editor) mendText() {
-	e.giveLooks(didMendText, e.steps(), func(s *chart.Step, l chart.StepLook) chart.StepLook {
-		now := style.Of(e.Page(), s)
-		if c, ok := colour.Parse(now.TextColour); ok && now.Reads() < colour.ForText {
-			mended, ok := colour.Repaired(c, colour.ForText, now.Grounds()...)
-			if l.Text.Colour = mended.String(); !ok { // on a gradient from light to dark
-				l.Text.Colour = chart.ByItself
+	var runs []chart.Part
+	mended := func(colourNow string, of style.Step) (string, bool) {
+		c, ok := colour.Parse(colourNow)
+		if !ok || colour.Least(c, of.Grounds()...) >= colour.ForText {
+			return "", false
+		}
+		to, ok := colour.Repaired(c, colour.ForText, of.Grounds()...)
+		if !ok { // on a gradient from light to dark
+			return chart.ByItself, true
+		}
+		return to.String(), true
+	}
+	for _, s := range e.steps() {
+		of, rs, changed := style.Of(e.Page(), s), slices.Clone(s.Runs), false
+		for i := range rs {
+			if c, bad := mended(rs[i].Text.Colour, of); bad {
+				rs[i].Text.Colour, changed = c, true
 			}
+		}
+		if changed {
+			runs = append(runs, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Runs: &rs})
+		}
+	}
+	looks, to := e.looksGiven(e.steps(), func(s *chart.Step, l chart.StepLook) chart.StepLook {
+		of := style.Of(e.Page(), s)
+		if c, bad := mended(of.TextColour, of); bad {
+			l.Text.Colour = c
 		}
 		return l
 	})
+	e.giveParts(didMendText, append(runs, looks...), to)
 }
 
 // setLaneLook sets what the argument, a look of lanes as JSON, names on the selected lane.

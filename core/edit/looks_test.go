@@ -361,3 +361,84 @@ func TestTextStyles(t *testing.T) {
 		t.Error("undone, the chart is another")
 	}
 }
+
+// What is typed next takes the look that was set with nothing chosen; what the whole step is
+// set to goes to all of its text; a word that cannot be read is mended with the rest.
+func TestRunsByHand(t *testing.T) {
+	w := open(t)
+	s := w.put(symbol.Process, 300, 200, "Seal")
+	w.Do("text", "")
+	w.Type("Seal ", 5, 5)
+	w.Do("step-look", `{"text":{"bold":true}}`)
+	w.Type("Seal d", 6, 6)
+	w.Type("Seal dry", 8, 8)
+	if some, all := w.stepsLook(`{"text":{"bold":true}}`); !some || !all {
+		w.Facts()
+		if some, all = w.stepsLook(`{"text":{"bold":true}}`); !some || !all {
+			t.Errorf("behind a bold word bold is %v, %v", some, all)
+		}
+	}
+	w.Accept("Seal dry")
+	if got := w.Page().Step(s.ID).Runs; len(got) != 1 || got[0].From != 5 || got[0].To != 8 {
+		t.Fatalf("runs are %+v", got)
+	}
+	kept := w.json()
+	w.Facts()
+	if some, all := w.stepsLook(`{"text":{"bold":true}}`); !some || all {
+		t.Errorf("of a text with a bold word bold is %v, %v", some, all)
+	}
+	w.Do("step-look", `{"text":{"bold":true}}`)
+	if s := w.Page().Step(s.ID); len(s.Runs) != 0 || !*s.Look.Text.Bold {
+		t.Errorf("all bold: %+v %+v", s.Runs, s.Look)
+	}
+	w.Do("undo", "")
+	if w.json() != kept {
+		t.Error("undo does not bring the word back")
+	}
+	w.Do("text", "")
+	w.Type("Seal dry", 0, 4)
+	w.Do("look-set", `{"what":"text","value":"#FFFFFF"}`)
+	w.Accept("Seal dry")
+	if why := needMending(w.Editor); why != "" {
+		t.Fatalf("white on white need not be mended: %s", why)
+	}
+	w.Do("text-mend", "")
+	if s := w.Page().Step(s.ID); needMending(w.Editor) == "" || s.Runs[0].Text.Colour == "#FFFFFF" || len(s.Runs) != 2 {
+		t.Errorf("mended: %+v", s.Runs)
+	}
+	// Escape while typing takes the looks back with the text.
+	kept = w.json()
+	w.Do("text", "")
+	w.Type("Seal dry", 0, 4)
+	w.Do("step-look", `{"text":{"italic":true}}`)
+	w.Do("cancel", "")
+	if w.json() != kept {
+		t.Error("Escape keeps a look")
+	}
+}
+
+// Colours set last are offered again, and by choice the next connector is plain, as the next step
+// is.
+func TestLastColoursAndPlainConnectors(t *testing.T) {
+	w := open(t)
+	a, b, c := w.two()
+	w.selectOnly(a.ID)
+	for _, fill := range []string{"#112233", "#445566", "#778899", "#112233"} {
+		w.Do("step-look", quote(chart.StepLook{Fill: fill}))
+	}
+	if got := fmt.Sprint(w.Facts().Look.Colours[:3]); got != "[#112233 #778899 #445566]" {
+		t.Errorf("offered are %s", got)
+	}
+	w.selectOnly(c.ID)
+	w.Do("look", quote(chart.Look{Weight: 3}))
+	w.connect(b, a)
+	if l := w.Page().Connectors[1]; l.Look == nil || l.Look.Weight != 3 {
+		t.Errorf("the next connector looks like %+v", l.Look)
+	}
+	w.Do("look-next", "")
+	x := w.put(symbol.Process, 400, 400, "Seal")
+	w.connect(a, x)
+	if l := w.Page().Connectors[2]; l.Look != nil || w.Page().Step(x.ID).Look != nil {
+		t.Errorf("by choice it looks like %+v", l.Look)
+	}
+}

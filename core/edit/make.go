@@ -20,7 +20,11 @@ func (e *Editor) addStep(k symbol.Kind, r geom.Rect) (string, chart.Part) {
 
 func (e *Editor) newStep(id string, k symbol.Kind, r geom.Rect) chart.Part {
 	pl := arrange.Settle(e.Page(), id, r)
-	return chart.Part{Do: "step.add", Page: e.page, Step: &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H, Look: e.looks.of(k)}}
+	s := &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H, Look: e.looks.of(k)}
+	if k == symbol.OffPage {
+		s.Text = e.newLetter()
+	}
+	return chart.Part{Do: "step.add", Page: e.page, Step: s}
 }
 
 // meaning is what a connector between two symbols says, where that is plain.
@@ -38,7 +42,7 @@ func meaning(a, b symbol.Kind) chart.Meaning {
 // ("" when loose); the first two ways out of a decision are yes and no.
 func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (string, chart.Part) {
 	p := e.Page()
-	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.next.kind, Look: e.next.look}
+	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.next.kind, Look: e.looks.line(e.next.look)}
 	if fromKind == symbol.Decision && l.Meaning.Way() {
 		var taken []string
 		for _, c := range p.Connectors {
@@ -192,14 +196,17 @@ func (e *Editor) setText(id, text string) {
 	if s == nil || s.Text == text {
 		return
 	}
-	e.do(didType, e.withText(s, text)...)
+	e.do(didType, e.withText(s, text, chart.RunsAfter(s.Runs, s.Text, text))...)
 }
 
-// withText are the parts that give a step its text. A process that asks becomes a
+// withText are the parts that give a step its text with its runs. A process that asks becomes a
 // decision; the symbol grows when the text does not fit, and what follows makes room.
-func (e *Editor) withText(s *chart.Step, text string) []chart.Part {
+func (e *Editor) withText(s *chart.Step, text string, runs []chart.Run) []chart.Part {
 	k, size := s.Symbol, geom.Rect{}
 	parts := []chart.Part{{Do: "step.set", Page: e.page, ID: s.ID, Text: &text}}
+	if len(runs) > 0 || len(s.Runs) > 0 {
+		parts[0].Runs = &runs
+	}
 	if k == symbol.Process && strings.HasSuffix(strings.TrimSpace(text), "?") {
 		k = symbol.Decision
 		parts[0].Symbol = &k
@@ -207,7 +214,7 @@ func (e *Editor) withText(s *chart.Step, text string) []chart.Part {
 		parts = append(parts, e.labelWays(s)...)
 	}
 	to := *s
-	to.Symbol, to.Text = k, text
+	to.Symbol, to.Text, to.Runs = k, text, runs
 	if places := e.reshape(s, &to, size); len(places) > 0 {
 		parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: places})
 	}

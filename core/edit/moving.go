@@ -54,7 +54,7 @@ func (g *moving) refresh(e *Editor) {
 			others = append(others, p.StepRect(s))
 		}
 	}
-	sx, sy, guides := arrange.Snap(all, others, e.reach())
+	sx, sy, guides := arrange.Snap(all, others, e.reach(), e.Page().GridSize())
 	g.dx, g.dy, g.lines = g.dx+sx, g.dy+sy, guides
 	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
 		g.into = e.lineUnder(g.before, g.boxes[0].ID, g.at())
@@ -88,6 +88,9 @@ func (g *moving) up(e *Editor, p Pointer) {
 	if !g.moved {
 		if !g.start.Shift && len(e.selected) > 1 {
 			e.selectOnly(g.id)
+		}
+		if s := e.Page().Step(g.id); g.start.Ctrl && s != nil {
+			e.openStep(s)
 		}
 		return
 	}

@@ -3,7 +3,9 @@ package edit
 import (
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/flow"
 	"plaintracer/core/style"
+	"plaintracer/core/symbol"
 )
 
 // What a command needs: in words what is lacking, "" when it can be done.
@@ -105,11 +107,82 @@ func needMending(e *Editor) string {
 		return why
 	}
 	for _, s := range e.steps() {
-		if style.Of(e.Page(), s).Reads() < colour.ForText {
+		if style.Reads(e.Page(), s) < colour.ForText {
 			return ""
 		}
 	}
 	return whyReads
+}
+
+func needMate(e *Editor) string {
+	s := e.one()
+	if s == nil || s.Symbol != symbol.OffPage {
+		return whyNoOffPage
+	}
+	if len(flow.Mates(e.chart, s)) == 0 {
+		return whyNoMate
+	}
+	return ""
+}
+
+func needLink(e *Editor) string {
+	if _, now, _, ok := e.linked(); !ok || now == nil {
+		return whyNoLink
+	}
+	return ""
+}
+
+// needInside wants a step behind which a page lies.
+func needInside(e *Editor) string {
+	s := e.one()
+	if s == nil || s.Link == nil || s.Link.Page == "" || s.Link.Step != "" || e.chart.Page(s.Link.Page) == nil || s.Link.Page == e.page {
+		return whyNoInside
+	}
+	return ""
+}
+
+// needSetup wants a page with something of its own that a house style can have.
+func needSetup(e *Editor) string {
+	s := e.Page().Setup
+	if s == nil || s.Header == nil && s.Footer == nil && s.Block == nil && s.Ground == nil {
+		return whyNoSetup
+	}
+	return ""
+}
+
+func needOutgrown(e *Editor) string {
+	if !e.Page().Outgrown() {
+		return whyFits
+	}
+	return ""
+}
+
+func needPages(e *Editor) string {
+	if len(e.chart.Pages) < 2 {
+		return whyOnePage
+	}
+	return ""
+}
+
+func needPageBefore(e *Editor) string {
+	if e.pageAt() == 0 {
+		return whyFirstPage
+	}
+	return ""
+}
+
+func needPageAfter(e *Editor) string {
+	if e.pageAt() == len(e.chart.Pages)-1 {
+		return whyLastPage
+	}
+	return ""
+}
+
+func needPoorHouse(e *Editor) string {
+	if e.Page().House() == nil || e.houseFacts().Poor == 0 {
+		return whyHouseReads
+	}
+	return ""
 }
 
 func needBendable(e *Editor) string {

@@ -40,7 +40,8 @@ func (g *placing) rect(e *Editor) (geom.Rect, []arrange.Guide) {
 		b = geom.Pt(a.X+math.Copysign(size.W*k, b.X-a.X), a.Y+math.Copysign(size.H*k, b.Y-a.Y))
 	}
 	r := geom.Span(a, b)
-	onGrid := func(v float64) float64 { return math.Round(v/arrange.Grid) * arrange.Grid }
+	grid := e.Page().GridSize()
+	onGrid := func(v float64) float64 { return geom.Round2(math.Round(v/grid) * grid) }
 	r = geom.Rect{X: onGrid(r.X), Y: onGrid(r.Y), W: math.Max(24, onGrid(r.W)), H: math.Max(24, onGrid(r.H))}
 	if g.last.Shift {
 		r.W, r.H = math.Max(24, geom.Span(a, b).W), math.Max(24, geom.Span(a, b).H)

@@ -83,7 +83,7 @@ func (g *pulling) command(e *Editor) chart.Command {
 		}
 		return chart.Command{Words: didMoveEnd, Parts: g.with(part)}
 	}
-	l := &chart.Connector{ID: pulledID, From: g.from, To: g.target, Meaning: chart.Flow, Kind: e.next.kind, Look: e.next.look}
+	l := &chart.Connector{ID: pulledID, From: g.from, To: g.target, Meaning: chart.Flow, Kind: e.next.kind, Look: e.looks.line(e.next.look)}
 	if a, b := p.Step(g.from.Step), p.Step(g.target.Step); a != nil && b != nil {
 		l.Meaning = meaning(a.Symbol, b.Symbol)
 	}

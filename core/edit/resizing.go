@@ -32,7 +32,8 @@ func (g *resizing) command(e *Editor) (chart.Command, bool) {
 		return chart.Command{}, false
 	}
 	left, top := g.corner == 0 || g.corner == 3, g.corner < 2
-	onGrid := func(v float64) float64 { return math.Round(v/arrange.Grid) * arrange.Grid }
+	grid := e.Page().GridSize()
+	onGrid := func(v float64) float64 { return geom.Round2(math.Round(v/grid) * grid) }
 	dx, dy := g.last.X-g.start.X, g.last.Y-g.start.Y
 	if left {
 		dx = -dx

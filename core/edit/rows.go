@@ -11,14 +11,17 @@ import (
 
 // Row is a line of the step list.
 type Row struct {
-	ID     string   `json:"id"`
-	Number string   `json:"number"`
-	Lane   string   `json:"lane"`
-	Symbol string   `json:"symbol"`
-	Kind   string   `json:"symbolName"` // the symbol's name
-	Text   string   `json:"text"`
-	Ways   []RowWay `json:"ways"`
-	Data   string   `json:"data"` // what it reads and writes, in words
+	ID     string       `json:"id"`
+	Number string       `json:"number"`
+	Lane   string       `json:"lane"`
+	Symbol string       `json:"symbol"`
+	Kind   string       `json:"symbolName"` // the symbol's name
+	Text   string       `json:"text"`
+	Ways   []RowWay     `json:"ways"`
+	Data   string       `json:"data"`   // what it reads and writes, in words
+	Goes   string       `json:"goes"`   // of an off-page connector, where the flow goes on, in words
+	GoesTo string       `json:"goesTo"` // page and step
+	Files  []chart.File `json:"files"`
 }
 
 // RowWay is a way out of a step: where it goes and under which label.
@@ -31,10 +34,10 @@ type RowWay struct {
 }
 
 // Rows is the step list of the page that is shown.
-func (e *Editor) Rows() []Row { return Rows(e.Page()) }
+func (e *Editor) Rows() []Row { return Rows(e.chart, e.Page()) }
 
 // Rows lists the steps of a page along the flow, then those outside of it.
-func Rows(p *chart.Page) []Row {
+func Rows(c *chart.Chart, p *chart.Page) []Row {
 	g := flow.Of(p)
 	order := number.Order(g)
 	in := map[int]bool{}
@@ -47,11 +50,11 @@ func Rows(p *chart.Page) []Row {
 		}
 	}
 	data := map[string][]string{}
-	for _, c := range p.Connectors {
-		if c.Meaning != chart.Data || c.From.Loose() || c.To.Loose() {
+	for _, l := range p.Connectors {
+		if l.Meaning != chart.Data || l.From.Loose() || l.To.Loose() {
 			continue
 		}
-		a, b := p.Steps[g.Index[c.From.Step]], p.Steps[g.Index[c.To.Step]]
+		a, b := p.Steps[g.Index[l.From.Step]], p.Steps[g.Index[l.To.Step]]
 		if b.Symbol.Store() {
 			data[a.ID] = append(data[a.ID], sayWrites(plain(b)))
 		} else if a.Symbol.Store() {
@@ -74,12 +77,17 @@ func Rows(p *chart.Page) []Row {
 			Kind:   info.Name,
 			Text:   s.Text,
 			Ways:   []RowWay{},
+			Files:  s.Files,
 			Data:   strings.Join(data[s.ID], ", "),
 		}
 		for _, w := range g.Out[v] {
 			way := g.Ways[w]
 			to := p.Steps[way.To]
 			r.Ways = append(r.Ways, RowWay{way.Line.ID, way.Line.Outcome(), stepName(to), to.ID, way.Line.Meaning == chart.Aside})
+		}
+		if ms := flow.Mates(c, s); len(ms) > 0 {
+			m := ms[0]
+			r.Goes, r.GoesTo = sayGoesOn(flow.Letter(s), m.Page.Name(m.Index), len(g.Out[v]) > 0), m.Page.ID+" "+m.Step.ID
 		}
 		rows = append(rows, r)
 	}

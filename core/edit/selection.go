@@ -12,6 +12,21 @@ import (
 type selection struct {
 	selected map[string]bool // steps and connectors
 	lane     string
+	held     *toldOf // while facts are gathered
+}
+
+// toldOf is what is selected of a page. A hundred commands ask for it when the facts of a change
+// are gathered, in which nothing changes; they look through the page once.
+type toldOf struct {
+	page  *chart.Page
+	steps []*chart.Step
+	lines []*chart.Connector
+}
+
+// hold keeps what is selected of a page until release.
+func (s *selection) hold(p *chart.Page) (release func()) {
+	s.held = &toldOf{p, s.steps(p), s.lines(p)}
+	return func() { s.held = nil }
 }
 
 // selectOnly makes ids the selection.
@@ -36,6 +51,9 @@ func (s *selection) prune(p *chart.Page) {
 
 // steps are the selected steps in page order.
 func (s *selection) steps(p *chart.Page) []*chart.Step {
+	if s.held != nil && s.held.page == p {
+		return s.held.steps
+	}
 	var out []*chart.Step
 	for _, st := range p.Steps {
 		if s.selected[st.ID] {
@@ -47,6 +65,9 @@ func (s *selection) steps(p *chart.Page) []*chart.Step {
 
 // lines are the selected connectors in page order.
 func (s *selection) lines(p *chart.Page) []*chart.Connector {
+	if s.held != nil && s.held.page == p {
+		return s.held.lines
+	}
 	var out []*chart.Connector
 	for _, c := range p.Connectors {
 		if s.selected[c.ID] {

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"math"
+	"reflect"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -29,6 +30,8 @@ type Typing struct {
 	label    int               // which one of a connector; at its end, a new one
 	place    *chart.LabelPlace // where a new label goes
 	began    string            // the text as it was
+	runs     []chart.Run       // of a step's text, as it is now
+	next     chart.TextLook    // of what is typed next
 	from, to int               // as From and To, in bytes; from is the end that stays
 }
 
@@ -45,7 +48,7 @@ func (e *Editor) begin(t Typing) {
 
 func (e *Editor) typeOnStep(id string) {
 	if s := e.Page().Step(id); s != nil {
-		e.begin(Typing{Kind: "step", ID: id, Text: s.Text, Name: nameStepText})
+		e.begin(Typing{Kind: "step", ID: id, Text: s.Text, Name: nameStepText, runs: s.Runs})
 	}
 }
 
@@ -110,9 +113,37 @@ func (e *Editor) Type(text string, from, to int) {
 	if t == nil {
 		return
 	}
+	e.takeText(t, text)
+	was := [2]int{t.from, t.to}
+	if t.from, t.to = bytesAt(t.Text, from), bytesAt(t.Text, to); was != [2]int{t.from, t.to} {
+		e.status++ // what is chosen may look otherwise
+	}
+	e.showTyped()
+}
+
+// takeText takes the text as it is now: what has a look of its own keeps it.
+func (e *Editor) takeText(t *Typing, text string) {
 	text = strings.ReplaceAll(text, "\r\n", "\n")
-	t.Text = text
-	t.from, t.to = bytesAt(text, from), bytesAt(text, to)
+	if text == t.Text {
+		return
+	}
+	runs := chart.RunsAfter(t.runs, t.Text, text)
+	if head, _, last := chart.Replaced(t.Text, text); head < last && !t.next.IsZero() {
+		runs = chart.RunsWith(runs, head, last, t.next)
+	}
+	t.Text, t.runs, t.next = text, runs, chart.TextLook{}
+}
+
+// setRun gives what is chosen of the text being typed a look, or with nothing chosen what is
+// typed next.
+func (e *Editor) setRun(look chart.TextLook) {
+	t := e.typing
+	if lo, hi := min(t.from, t.to), max(t.from, t.to); lo < hi {
+		t.runs = chart.RunsWith(t.runs, lo, hi, look)
+	} else {
+		t.next = t.next.With(look)
+	}
+	e.status++
 	e.showTyped()
 }
 
@@ -134,8 +165,8 @@ func (e *Editor) typed(t *Typing, text string) []chart.Part {
 	p := e.Page()
 	switch t.Kind {
 	case "step":
-		if s := p.Step(t.ID); s != nil && s.Text != text {
-			return e.withText(s, text)
+		if s := p.Step(t.ID); s != nil && (s.Text != t.Text || !reflect.DeepEqual(s.Runs, t.runs)) {
+			return e.withText(s, t.Text, t.runs)
 		}
 	case "label":
 		return e.withLabel(t, strings.TrimSpace(text))
@@ -161,7 +192,8 @@ func (e *Editor) Accept(text string) {
 	if t == nil {
 		return
 	}
-	text = strings.ReplaceAll(text, "\r\n", "\n")
+	e.takeText(t, text)
+	text = t.Text
 	e.setPreview(nil)
 	parts := e.typed(t, text)
 	e.typing = nil

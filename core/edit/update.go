@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
+	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
 
@@ -22,6 +23,7 @@ type drawn struct {
 	picked  string // the selection at the last facts
 	offered bool   // closing the gap
 	house   *chart.House
+	ground  chart.Ground // of that page
 	key     string
 	keyAt   *chart.Key
 	told    int // the status at which fields and key were last looked at
@@ -73,6 +75,12 @@ func (s *shown[T]) dropped(drop []string, prefix string) []string {
 
 type sheetShown struct {
 	title        string
+	setup        *chart.Setup // which is never changed, but replaced
+	link         *chart.Link  // which is never changed, but replaced
+	partOf       string       // in words
+	sheetW       float64
+	sheetH       float64
+	told         sheet.Told
 	w, h         float64
 	chart        string
 	index, count int
@@ -93,7 +101,10 @@ type stepLook struct {
 	symbol       symbol.Kind
 	number, text string
 	look         *chart.StepLook // which is never changed, but replaced
+	link         *chart.Link     // which is never changed, but replaced
+	run          *chart.Run      // the first of the text, which is never changed, but replaced
 	fields       string          // that it shows
+	files        int
 }
 
 type laneShown struct {
@@ -137,6 +148,7 @@ type Update struct {
 	Offer  *Answer   // what could be done about the notice
 	Clip   string    // to be put on the system's clipboard
 	Cursor string
+	Open   string // an address to be opened
 }
 
 // Moved is an element, by class and id, that stands X, Y px from where it was last drawn. It
@@ -157,21 +169,27 @@ func (e *Editor) Update(fresh bool) Update {
 	d.steps.begin()
 	d.lines.begin()
 	s := e.Sheet()
-	anew := s.Page.House() != d.house // everything looks another way
-	d.house = s.Page.House()
+	ground := chart.Ground{}
+	if g := style.Ground(s.Page); g != nil {
+		ground = *g
+	}
+	anew := s.Page.House() != d.house || ground != d.ground // everything looks another way
+	d.house, d.ground = s.Page.House(), ground
 	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
 	d.told = e.status
-	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor()}
-	e.notice, e.clip = "", ""
+	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens}
+	e.notice, e.clip, e.opens = "", "", ""
 	if e.gap != nil && !d.offered {
 		u.Notice = sayGap(e.between(e.gap))
 		u.Offer = &Answer{wordCloseGap, "close-gap", ""}
 	}
 	d.offered = e.gap != nil
 
-	if sheet := (sheetShown{s.Page.Title, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Crowded, s.Plain()}); fresh || anew || sheet != d.sheet {
+	sw, sh := s.Page.SheetSize()
+	back, _ := scene.Back(s)
+	if sheet := (sheetShown{s.Page.Title, s.Page.Setup, s.Page.Link, back.Title, sw, sh, s.Told, s.Page.W, s.Page.H, s.Chart, s.Index, s.Count, s.Crowded, s.Plain()}); fresh || anew || sheet != d.sheet {
 		d.sheet = sheet
-		u.Patch = append(u.Patch, scene.Border(s))
+		u.Patch = append(u.Patch, scene.Ground(s), scene.Board(s), scene.Border(s), named(back, "back"))
 	}
 	for _, l := range s.Page.Lanes {
 		now := laneShown{*l, s.Page.LaneRect(l)}
@@ -188,7 +206,7 @@ func (e *Editor) Update(fresh bool) Update {
 		if again || added {
 			fields = shownAt(s, sh)
 		}
-		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look, fields}, geom.Pt(sh.Rect.X, sh.Rect.Y)
+		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, sh.Step.Number, sh.Step.Text, sh.Step.Look, sh.Step.Link, firstRun(sh.Step), fields, len(sh.Step.Files)}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
 		case added || anew || was.stepLook != look:
@@ -240,6 +258,13 @@ func (e *Editor) Update(fresh bool) Update {
 	return u
 }
 
+func firstRun(s *chart.Step) *chart.Run {
+	if len(s.Runs) == 0 {
+		return nil
+	}
+	return &s.Runs[0]
+}
+
 // shownAt is what a step shows of its fields, to be compared.
 func shownAt(s *sheet.Sheet, sh *sheet.Shape) string {
 	if len(s.Page.Shown) == 0 {
@@ -272,4 +297,10 @@ func (e *Editor) cursor() string {
 		return e.over
 	}
 	return arrow
+}
+
+// named is an element, or one that draws nothing in its place.
+func named(e scene.Element, class string) scene.Element {
+	e.Class = class
+	return e
 }

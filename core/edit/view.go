@@ -11,6 +11,7 @@ import (
 type view struct {
 	page    string // its id
 	comp    sheet.Composer
+	told    sheet.Told
 	sheet   *sheet.Sheet  // as shown: with what a gesture would do
 	stale   bool          // sheet does not show the chart
 	before  *sheet.Before // the page without what a gesture would do; nil where it was not asked for
@@ -45,6 +46,12 @@ func (v *view) asIs(c *chart.Chart, p *chart.Page) *sheet.Before {
 		v.before = v.comp.Compose(c, p).Before()
 	}
 	return v.before
+}
+
+// afresh composes the page with nothing kept from what was composed before.
+func (v *view) afresh() {
+	v.comp, v.sheet = sheet.Composer{Told: v.told}, nil
+	v.forget()
 }
 
 // forget forgets what was derived from the chart.

@@ -68,7 +68,7 @@ const (
 	wordPlainLook    = "Plain look"
 	wordPickUp       = "Pick up look"
 	wordPutOn        = "Put on look"
-	wordNextPlain    = "Next step is plain"
+	wordNextPlain    = "Next one is plain"
 	wordEmphasise    = "Emphasise"
 	wordToneDown     = "Tone down"
 	wordLookByLane   = "One fill per lane"
@@ -83,6 +83,50 @@ const (
 	wordHouseOf      = "House style of the chart"
 	wordHousePlain   = "Plain ink"
 	wordHouseBut     = "Keep the selected steps as they are"
+	wordPageDrawer   = "Page…"
+	wordPaper        = "Size of the sheet"
+	wordTurnSheet    = "How the sheet lies"
+	wordLandscape    = "Landscape"
+	wordPortrait     = "Portrait"
+	wordRuler        = "Rulers"
+	wordNoRuler      = "None"
+	wordInches       = "Inches"
+	wordShowGrid     = "Show the grid"
+	wordSnapGrid     = "Keep to the grid"
+	wordGround       = "Ground"
+	wordPaperGround  = "Paper"
+	wordChalk        = "chalk"
+	wordMist         = "mist"
+	wordBlock        = "Title block"
+	wordTypedPage    = "Set a value of the page"
+	wordSetupAll     = "All pages like this"
+	wordPageHouse    = "Into the house style"
+	wordLarger       = "Larger sheet"
+	wordFitSheet     = "Print it smaller"
+	wordSplitPage    = "Rest on a page more"
+	wordMate         = "Go to where it goes on"
+	wordDropFile     = "Remove the file"
+	wordLeads        = "Where it leads"
+	wordSetLink      = "Leads to"
+	wordOpenLink     = "Open what it leads to"
+	wordInto         = "Go into the step"
+	wordIntoPage     = "Into a page of their own"
+	wordOutOfPage    = "Back from its page"
+	wordPageLink     = "Page: "
+	wordChartLink    = "Chart: "
+	wordStepLink     = "step "
+	wordGonePage     = "a page that is gone"
+	wordGoneStep     = "a step that is gone"
+	wordGoneChart    = "another chart"
+	wordAddPage      = "Add page"
+	wordCopyPage     = "Copy page"
+	wordDropPage     = "Delete page"
+	wordPageLeft     = "Move the page to the left"
+	wordPageRight    = "Move the page to the right"
+	wordPageNext     = "Next page"
+	wordPagePrevious = "Previous page"
+	wordMendHouse    = "Repair contrast of the house style"
+	wordHouseFont    = "Font of the chart"
 	wordHouseTake    = "Use a house style of the team"
 	wordHouseMake    = "Make a house style"
 	wordTypedLook    = "Set a value of the look"
@@ -107,7 +151,7 @@ const (
 	wordOwnHouse     = "Own"
 	wordUnderline    = "Underline"
 	wordTextColour   = "Text colour"
-	wordByItself     = "Text colour follows the fill"
+	wordByItself     = "By itself: the text follows the fill"
 	wordGrows        = "Grow the symbol with its text"
 	wordShrinks      = "Shrink the text to fit"
 	wordHead         = "Head"
@@ -185,6 +229,7 @@ const (
 	wordBrown  = "brown"
 	wordViolet = "violet"
 
+	foundPage    = "page"
 	foundStep    = "step"
 	foundSymbol  = "symbol"
 	foundCommand = "command"
@@ -247,6 +292,28 @@ const (
 	didLookByLane  = "one fill per lane"
 	didLookByKind  = "one fill per symbol"
 	didTextStyle   = "set style of text"
+	didSheet       = "change sheet"
+	didMargin      = "margins"
+	didGrid        = "grid"
+	didRuler       = "rulers"
+	didGround      = "ground of the page"
+	didStrip       = "header and footer"
+	didBlock       = "title block"
+	didPageHouse   = "page into house style"
+	didSetupAll    = "set up all pages"
+	didFit         = "print smaller"
+	didSplit       = "split page"
+	didFile        = "attach file"
+	didDropFile    = "remove file"
+	didLink        = "link"
+	didInto        = "page for a step"
+	didIntoPage    = "move into a page"
+	didOutOfPage   = "back from a page"
+	didAddPage     = "add page"
+	didCopyPage    = "copy page"
+	didDropPage    = "delete page"
+	didMovePage    = "move page"
+	didMendHouse   = "repair house style"
 	didMendText    = "repair contrast"
 	didLaneLook    = "colour lane"
 	didDefaultLook = "restore default look"
@@ -285,10 +352,79 @@ func sayShown(r chart.Showing) string {
 func didShowField(name string) string { return "show " + name }
 func didHideField(name string) string { return "hide " + name }
 
+// wordFieldsOf are the words of the title block's fields.
+var wordFieldsOf = map[string]string{"chart": "Chart", "revision": "Revision", "date": "Date", "owner": "Owner", "page": "Page"}
+
+const (
+	sayNoLink       = "Type an address such as https://…, a page such as Page: Packing, a step such as step 5, or a chart such as Chart: Packing a crate."
+	sayGone         = "What it leads to is gone. Type another one, or nothing."
+	saySheetAlready = "The page has this sheet already."
+	saySetupAlready = "All pages are set up like this already."
+	sayGroundFirst  = "Choose the first colour of the ground before the second."
+)
+
+func sayLength(least, most string) string {
+	return fmt.Sprintf("Type a length from %s to %s.", least, most)
+}
+
+func sayOutgrownShort(percent float64) string { return fmt.Sprintf("Outgrown: %.0f %%", percent) }
+
+func sayOutgrown(sheet string, percent float64) string {
+	return fmt.Sprintf("The drawing has outgrown %s: printed on it, it would stand at %.0f %%.", sheet, percent)
+}
+
+func sayTooSmall(percent, pt float64) string {
+	return fmt.Sprintf("At %.0f %% the smallest text would have %.1f pt, and 8 pt is the least that can be read on paper. Take a larger sheet, or a page more.", percent, pt)
+}
+
+const sayNoSplit = "All of it lies beyond the sheet, or there is nothing that could move. Take a larger sheet."
+
+// sayGoesOn tells where the flow goes on from an off-page connector, or where it comes from.
+func sayGoesOn(letter, page string, from bool) string {
+	if from {
+		return "comes from " + letter + ", " + page
+	}
+	return "goes on at " + letter + ", " + page
+}
+
+func sayNoChart(name string) string {
+	return fmt.Sprintf("There is no chart of yours called %q.", name)
+}
+
+func sayMostFiles(most int) string { return fmt.Sprintf("A step can have at most %d files.", most) }
+
+const sayNothingInside = "There are no steps on the page behind it."
+
+func sayIntoPage(steps int, page string) string {
+	if steps == 1 {
+		return "1 step is on the page " + page + " now."
+	}
+	return fmt.Sprintf("%d steps are on the page %s now.", steps, page)
+}
+
+func sayText(t string) string { return "“" + oneLine(t) + "”" }
+
+func sayCopyOf(page string) string { return page + ", copy" }
+
+func sayDroppedPage(name string, steps int) string {
+	switch steps {
+	case 0:
+		return "Deleted " + name + ". Undo brings it back."
+	case 1:
+		return "Deleted " + name + " with 1 step. Undo brings it back."
+	}
+	return fmt.Sprintf("Deleted %s with %d steps. Undo brings it back.", name, steps)
+}
+
+func didFont(name string) string { return "font " + name }
+
 func didHouse(name string) string { return "house style " + name }
 
-func sayContrast(p style.Pairing) string {
-	return fmt.Sprintf("%s, %s on %s: %.1f : 1", p.Of, p.Ink, p.On, math.Floor(p.Reads*10)/10)
+func sayContrast(p style.Pairing, more int) string {
+	if more > 0 {
+		p.Of = fmt.Sprintf("%s and %d more", p.Of, more)
+	}
+	return fmt.Sprintf("%.1f : 1, %s on %s: %s", math.Floor(p.Reads*10)/10, p.Ink, p.On, p.Of)
 }
 
 func sayRepaired(changed []string) string {
@@ -334,6 +470,16 @@ const (
 	whyPlainAlready = "nothing of the look was set by hand"
 	whyNoFields     = "no step of this page has a field"
 	whyNoTextStyle  = "select one step with a style of text first"
+	whyNoOffPage    = "select an off-page connector"
+	whyNoMate       = "no other off-page connector has this letter"
+	whyNoSetup      = "this page has no header, footer, title block or ground of its own"
+	whyNoLink       = "it leads nowhere"
+	whyNoInside     = "select one step that a page lies behind"
+	whyFits         = "the drawing fits its sheet"
+	whyOnePage      = "the chart has one page"
+	whyFirstPage    = "this is the first page"
+	whyLastPage     = "this is the last page"
+	whyHouseReads   = "everything in this house style can be read well"
 	whyReads        = "the text can be read well"
 	whyStraight     = "a straight connector has no bends"
 	whyNoPin        = "this connector has no pinned segment"

@@ -8,7 +8,7 @@ import (
 
 // inLanes puts each step into a column of its lane, one step to a cell, and
 // folds a run of columns that is far too long for a sheet into rows.
-func inLanes(p *chart.Page, n *net) chart.Command {
+func inLanes(p *chart.Page, n *net) (chart.Command, room) {
 	return fewBends(p, n).place(p)
 }
 
@@ -182,7 +182,7 @@ func (g *grid) rowHeights() []float64 {
 		high[g.row(v)] = math.Max(high[g.row(v)], g.n.h[v])
 	}
 	for r := range g.lanes {
-		high[r] = math.Ceil(math.Max(high[r], emptyLane) + 2*lanePad)
+		high[r] = math.Ceil(math.Max(high[r], emptyLane) + 2*lanePad*g.n.how.tight)
 	}
 	high[g.lanes] += 2 * lanePad
 	return high
@@ -195,12 +195,15 @@ func (g *grid) folding() (folds, perFold int) {
 		total += h
 	}
 	cols := g.cols()
+	if rows := g.n.how.rows; rows > 0 {
+		return rows, (cols + rows - 1) / rows
+	}
 	wide := float64(cols) * aboutColumn
 	folds = 1
-	if wide > 2*chart.SheetW && wide > tooLong*total {
+	if wide > 2*g.n.how.w && wide > tooLong*total {
 		// How much the sheet has to be reduced for so many folds.
 		scale := func(n int) float64 {
-			return math.Max(wide/float64(n)/chart.SheetW, (total*float64(n)+foot)/chart.SheetH)
+			return math.Max(wide/float64(n)/g.n.how.w, (total*float64(n)+foot)/g.n.how.h)
 		}
 		for scale(folds+1) < scale(folds) {
 			folds++
@@ -210,19 +213,13 @@ func (g *grid) folding() (folds, perFold int) {
 }
 
 // place makes coordinates of the columns and lanes.
-func (g *grid) place(p *chart.Page) chart.Command {
+func (g *grid) place(p *chart.Page) (chart.Command, room) {
 	n := g.n
 	high := g.rowHeights()
-	pass := make([]int, g.lanes+1)
-	for _, e := range n.edges {
-		if a, b := g.col[e.from], g.col[e.to]; b-a > 1 || a-b > 1 {
-			pass[g.row(e.to)]++
-		}
-	}
 	folds, perFold := g.folding()
 
-	// Room between columns grows with the lines that turn there, and in a lane
-	// with those that run along it over steps.
+	// Room between columns grows with the lines that turn there. In a lane there is room for six
+	// along it, above and below the steps.
 	turn := make([]float64, perFold+1)
 	width := make([]float64, perFold)
 	for v := range n.w {
@@ -246,14 +243,13 @@ func (g *grid) place(p *chart.Page) chart.Command {
 	at := frame.X + chart.LaneHead + edge + roomFor(turn[0])
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap + roomFor(turn[c+1])
+		at += width[c] + colGap*n.how.tight + roomFor(turn[c+1])
 	}
-	frame.W = at - colGap + edge - frame.X
+	frame.W = at - colGap*n.how.tight + edge - frame.X
 	sizes, tops := make([]float64, g.lanes), make([]float64, g.lanes+1)
 	top := frame.Y
 	for r := range g.lanes {
 		tops[r] = top
-		high[r] += math.Min(60, 4*float64(pass[r])/float64(folds))
 		sizes[r] = math.Ceil(high[r] * float64(folds))
 		top += sizes[r]
 	}

@@ -11,7 +11,7 @@ import (
 
 // inLayers lays out a page without lanes: one layer a rank of the flow, with
 // dummies holding the room for connectors that pass a layer.
-func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
+func inLayers(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
 	w, h := n.w, n.h
 	if dir == Right { // computed downward, turned at the end
 		w, h = h, w
@@ -20,27 +20,24 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 	l.order()
 	l.coordinates()
 	if n.over() {
-		return chart.Command{}
+		return chart.Command{}, room{}
 	}
-	tops := make([]float64, len(l.rows))
+	tops, tall := make([]float64, len(l.rows)), make([]float64, len(l.rows)) // middles and heights of the layers
 	at := 0.0
 	for r, row := range l.rows {
-		tall := 0.0
 		for _, v := range row {
 			if v < len(h) {
-				tall = math.Max(tall, h[v])
+				tall[r] = math.Max(tall[r], h[v])
 			}
 		}
-		tops[r] = at + tall/2
-		at += tall + rowGap + 4*math.Min(12, float64(l.turns(r)))
+		tops[r] = at + tall[r]/2
+		at += tall[r] + rowGap*n.how.tight + 4*math.Min(12, float64(l.turns(r)))
 	}
 	x, y := make([]float64, len(w)), make([]float64, len(w))
-	least := math.Inf(1)
+	columns := l.columns(w, tops, tall, n.how.h-foot-p.Frame.Y-16)
 	for v := range w {
-		least = math.Min(least, l.x[v]-w[v]/2)
-	}
-	for v := range w {
-		cx, cy := l.x[v]-least, tops[l.rank[v]]
+		c := columns[l.rank[v]]
+		cx, cy := l.x[v]+c.dx, tops[l.rank[v]]+c.dy
 		if dir == Right {
 			cx, cy = cy, cx
 		}
@@ -54,7 +51,7 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 	for v := range x {
 		right = math.Max(right, x[v]+n.w[v]-minX)
 	}
-	if spare := chart.SheetW - 2*edge - right; spare > 0 {
+	if spare := n.how.w - 2*edge - right; spare > 0 {
 		left += math.Round(spare / 2)
 	}
 	for v := range x {
@@ -63,6 +60,38 @@ func inLayers(p *chart.Page, n *net, dir Direction) chart.Command {
 	}
 	return finish(p, n, x, y, nil, p.Frame)
 }
+
+// column is how far the layers of a column are moved from where they stand below each other.
+type column struct{ dx, dy float64 }
+
+// columns are those of the layers: one, or where the page is folded as many as let each be no
+// higher than high, side by side.
+func (l *layers) columns(w, middles, tall []float64, high float64) []column {
+	out := make([]column, len(l.rows))
+	first, left := 0, 0.0
+	for r := range l.rows {
+		end := r+1 == len(l.rows) || l.n.how.fold && middles[r+1]+tall[r+1]/2-(middles[first]-tall[first]/2) > high
+		if !end {
+			continue
+		}
+		lo, hi := math.Inf(1), math.Inf(-1)
+		for _, row := range l.rows[first : r+1] {
+			for _, v := range row {
+				if v < l.real {
+					lo, hi = math.Min(lo, l.x[v]-w[v]/2), math.Max(hi, l.x[v]+w[v]/2)
+				}
+			}
+		}
+		for i := first; i <= r; i++ {
+			out[i] = column{left - lo, tall[first]/2 - middles[first]}
+		}
+		first, left = r+1, left+hi-lo+foldGap
+	}
+	return out
+}
+
+// foldGap is between the columns of a folded page: lines go up there.
+const foldGap = 72.0
 
 // layers holds nodes and dummies (numbered from len(real) on) in rows.
 type layers struct {
@@ -296,7 +325,7 @@ func (l *layers) coordinates() {
 		at := 0.0
 		for _, v := range row {
 			l.x[v] = at + l.w[v]/2
-			at += l.w[v] + colGap
+			at += l.w[v] + colGap*l.n.how.tight
 		}
 		for _, v := range row {
 			l.x[v] -= at / 2
@@ -318,7 +347,7 @@ func (l *layers) coordinates() {
 
 // apart is the least distance between the middles of two neighbours in a row.
 func (l *layers) apart(u, v int) float64 {
-	gap := colGap
+	gap := colGap * l.n.how.tight
 	if u >= l.real || v >= l.real {
 		gap = 26 // a passing line needs less
 	}

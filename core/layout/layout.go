@@ -42,6 +42,7 @@ const (
 // never go round in a circle.
 type net struct {
 	ctx   context.Context // of the call that lays it out
+	how   setting
 	w, h  []float64
 	lane  []int // index of the lane, -1 without
 	edges []arc
@@ -63,10 +64,19 @@ func Page(p *chart.Page, dir Direction) (cmd chart.Command, ok bool) {
 	return cmd, ok
 }
 
-// Chart lays out every page of a chart.
+// Chart lays out every page of a chart for its sheet.
 func Chart(ctx context.Context, c *chart.Chart, dir Direction) error {
+	return each(ctx, c, dir, OnSheet)
+}
+
+// Free lays out every page of a chart as wide and as high as it likes to be.
+func Free(ctx context.Context, c *chart.Chart, dir Direction) error {
+	return each(ctx, c, dir, PageContext)
+}
+
+func each(ctx context.Context, c *chart.Chart, dir Direction, lay func(context.Context, *chart.Page, Direction) (chart.Command, bool, error)) error {
 	for _, p := range c.Pages {
-		cmd, ok, err := PageContext(ctx, p, dir)
+		cmd, ok, err := lay(ctx, p, dir)
 		if err != nil {
 			return err
 		}
@@ -82,15 +92,19 @@ func Chart(ctx context.Context, c *chart.Chart, dir Direction) error {
 
 // PageContext is Page, which ends with the context's error soon after that has ended.
 func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
+	return page(ctx, p, func(n *net) chart.Command {
+		w, h := p.SheetSize()
+		cmd, _ := n.lay(p, dir, setting{w, h, 1, false, 0})
+		return cmd
+	})
+}
+
+// page is a page laid out in the way that lay has.
+func page(ctx context.Context, p *chart.Page, lay func(*net) chart.Command) (cmd chart.Command, ok bool, err error) {
 	if len(p.Steps) == 0 {
 		return chart.Command{}, false, ctx.Err()
 	}
-	n := build(ctx, p)
-	if len(p.Lanes) > 0 {
-		cmd = inLanes(p, n)
-	} else {
-		cmd = inLayers(p, n, dir)
-	}
+	cmd = lay(build(ctx, p))
 	// All connectors find their ways anew.
 	ways := map[string]*chart.Way{}
 	for _, c := range p.Connectors {
@@ -105,6 +119,15 @@ func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.C
 		return chart.Command{}, false, err
 	}
 	return cmd, true, nil
+}
+
+// lay lays the net out in one way, and tells what room that takes.
+func (n *net) lay(p *chart.Page, dir Direction, how setting) (chart.Command, room) {
+	n.how = how
+	if len(p.Lanes) > 0 {
+		return inLanes(p, n)
+	}
+	return inLayers(p, n, dir)
 }
 
 // over tells whether nobody waits for the layout any more.
@@ -187,8 +210,8 @@ func build(ctx context.Context, p *chart.Page) *net {
 }
 
 // finish makes the command out of the places found: x and y are page
-// coordinates of the top left corners.
-func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.Frame) chart.Command {
+// coordinates of the top left corners. It tells what room that takes.
+func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.Frame) (chart.Command, room) {
 	cmd := chart.Command{Words: "lay out"}
 	right, bottom := 0.0, 0.0
 	for v := range n.w {
@@ -202,15 +225,20 @@ func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.
 		}
 		bottom = math.Max(bottom, end)
 	}
-	// The sheet keeps the proportion of A4, so that it prints on one.
-	k := math.Max(1, math.Max((right+edge)/chart.SheetW, (bottom+foot)/chart.SheetH))
-	w, h := geom.Round2(chart.SheetW*k), geom.Round2(chart.SheetH*k)
+	// The page keeps the proportion of its sheet, so that it prints on one.
+	need := room{right + edge, bottom + foot}
+	k := need.times(n.how.w, n.how.h)
+	w, h := geom.Round2(n.how.w*k), geom.Round2(n.how.h*k)
 	if len(p.Lanes) > 0 {
 		frame.W = math.Max(frame.W, w-2*frame.X)
 	} else {
 		frame = chart.Frame{X: frame.X, Y: frame.Y, W: w - 2*frame.X}
 	}
-	cmd.Parts = append(cmd.Parts, chart.Part{Do: "page.set", Page: p.ID, W: &w, H: &h, Frame: &frame})
+	set := chart.Part{Do: "page.set", Page: p.ID, W: &w, H: &h, Frame: &frame}
+	if sw, sh := p.SheetSize(); sw != n.how.w || sh != n.how.h {
+		set.Sheet = &chart.Sheet{W: n.how.w, H: n.how.h}
+	}
+	cmd.Parts = append(cmd.Parts, set)
 	tops := map[string]float64{"": 0}
 	top := frame.Y
 	for i, l := range p.Lanes {
@@ -224,5 +252,5 @@ func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.
 		place.Places = append(place.Places, chart.Place{ID: s.ID, Lane: s.Lane, X: x[v], Y: y[v] - tops[s.Lane], W: n.w[v], H: n.h[v]})
 	}
 	cmd.Parts = append(cmd.Parts, place)
-	return cmd
+	return cmd, need
 }

@@ -3,6 +3,7 @@
 package list
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"strings"
@@ -95,7 +96,7 @@ func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 		}
 	}
 	c := &chart.Chart{Name: "list", Pages: []*chart.Page{p}}
-	if cmd, ok := layout.Page(p, layout.Down); ok {
+	if cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down); ok {
 		if _, err := chart.Apply(c, cmd); err != nil {
 			return nil, err
 		}

@@ -80,17 +80,41 @@ func (r *ranks) Pop() any {
 // Page returns the command that numbers a page 1..n; ok is false when every
 // number stands already.
 func Page(p *chart.Page) (cmd chart.Command, ok bool) {
+	cmd.Words = "number"
+	cmd.Parts, _ = from(&chart.Chart{Pages: []*chart.Page{p}}, p, 1)
+	return cmd, len(cmd.Parts) > 0
+}
+
+// Chart returns the command that numbers a page and those that the flow goes on to from it, or
+// comes from, as one: numbers run on through off-page connectors.
+func Chart(c *chart.Chart, p *chart.Page) (cmd chart.Command, ok bool) {
+	cmd.Words = "number"
+	next := 1
+	for _, q := range flow.Linked(c, p) {
+		var parts []chart.Part
+		parts, next = from(c, q, next)
+		cmd.Parts = append(cmd.Parts, parts...)
+	}
+	return cmd, len(cmd.Parts) > 0
+}
+
+// from are the parts that number a page of a chart from a number on, and the number that follows.
+// Off-page connectors with a mate are the two ends of a connector, and no steps.
+func from(c *chart.Chart, p *chart.Page, first int) (parts []chart.Part, next int) {
 	g := flow.Of(p)
 	want := make([]string, len(p.Steps))
-	for i, v := range Order(g) {
-		want[v] = strconv.Itoa(i + 1)
+	next = first
+	for _, v := range Order(g) {
+		if len(flow.Mates(c, p.Steps[v])) == 0 {
+			want[v] = strconv.Itoa(next)
+			next++
+		}
 	}
-	cmd.Words = "number"
 	for v, s := range p.Steps {
 		if s.Number != want[v] {
 			n := want[v]
-			cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Number: &n})
+			parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Number: &n})
 		}
 	}
-	return cmd, len(cmd.Parts) > 0
+	return parts, next
 }

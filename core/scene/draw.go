@@ -22,7 +22,15 @@ const (
 // Of is the whole page with its title and title block.
 func Of(s *sheet.Sheet) Drawing {
 	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: style.Paper(s.Page).String()}
+	d.Page, d.Name = s.Page.ID, s.Page.Name(s.Index)
+	d.SheetW, d.SheetH = s.Page.SheetSize()
+	if g := Ground(s); len(g.Items) > 0 {
+		d.Elements = append(d.Elements, g)
+	}
 	d.Elements = append(d.Elements, Border(s))
+	if b, ok := Back(s); ok {
+		d.Elements = append(d.Elements, b)
+	}
 	for _, l := range s.Page.Lanes {
 		d.Elements = append(d.Elements, Lane(s, l))
 	}
@@ -59,75 +67,6 @@ func Part(s *sheet.Sheet, chosen func(id string) bool) Drawing {
 	return d
 }
 
-// Border is the page's title and title block.
-func Border(s *sheet.Sheet) Element {
-	e := Element{Class: "sheet", Title: s.Chart}
-	if s.Page.Title != "" {
-		e.Items = append(e.Items, TitleItem(s))
-	}
-	b, face, ink := block(s), style.Face(s.Page, false), style.Ink(s.Page)
-	e.Items = append(e.Items, stroke(geom.Box(b), ink, 1.2))
-	heads := [2]string{wordChart, wordPage}
-	bodies := [2]Item{NameItem(s), cellText(s, 1, fmt.Sprintf("%d of %d", s.Index+1, s.Count))}
-	for i := range heads {
-		x := cell(s, i).X
-		if i > 0 {
-			e.Items = append(e.Items, stroke(geom.Polyline{{X: x, Y: b.Y}, {X: x, Y: b.Bottom()}}.Path(), ink, 1.2))
-		}
-		e.Items = append(e.Items, text(heads[i], x+8, b.Y+15, face, 11, quiet(s.Page)), bodies[i])
-	}
-	if n := s.Plain(); n > 0 || s.Crowded {
-		size := 13 * math.Max(1, s.Page.W/chart.SheetW) // to be read when the sheet is seen whole
-		e.Items = append(e.Items, text(Clip(typeset.Sans, size, crowdedWords(n), b.X-2*18), 18, b.Bottom()-6, typeset.Sans, size, Red))
-	}
-	e.Items = spell(e.Items)
-	return e
-}
-
-// TitleItem is the page's title as drawn.
-func TitleItem(s *sheet.Sheet) Item {
-	face := style.Face(s.Page, true)
-	return text(Clip(face, titleSize, s.Page.Title, s.Page.W-36), 18, 34, face, titleSize, style.Ink(s.Page))
-}
-
-// TitleBox is where the title stands, or would stand.
-func TitleBox(s *sheet.Sheet) geom.Rect {
-	w := 180.0
-	if s.Page.Title != "" {
-		w = TitleItem(s).Width
-	}
-	return geom.Rect{X: 18, Y: 34 - titleSize*typeset.Ascent, W: w, H: titleSize * (typeset.Ascent + typeset.Descent)}.Grow(3)
-}
-
-// NameItem is the chart's name in the title block, NameBox its cell.
-func NameItem(s *sheet.Sheet) Item     { return cellText(s, 0, s.Chart) }
-func NameBox(s *sheet.Sheet) geom.Rect { return cell(s, 0) }
-
-const titleSize = 17.0
-
-// The cells of the title block, px.
-var cellWidths = [2]float64{240, 74}
-
-func block(s *sheet.Sheet) geom.Rect {
-	const w, h = 314, 38
-	return geom.Rect{X: s.Page.W - 18 - w, Y: s.Page.H - 18 - h, W: w, H: h}
-}
-
-func cell(s *sheet.Sheet, i int) geom.Rect {
-	b := block(s)
-	for _, w := range cellWidths[:i] {
-		b.X += w
-	}
-	b.W = cellWidths[i]
-	return b
-}
-
-func cellText(s *sheet.Sheet, i int, t string) Item {
-	c := cell(s, i)
-	face := style.Face(s.Page, false)
-	return text(Clip(face, 13, t, c.W-14), c.X+8, c.Y+31, face, 13, style.Ink(s.Page))
-}
-
 // Lane draws a lane: its box, head and name.
 func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 	r := s.Page.LaneRect(l)
@@ -154,6 +93,9 @@ func Lane(s *sheet.Sheet, l *chart.Lane) Element {
 		it.At.Y = geom.Round2(r.CY() + it.Width/2)
 		e.Items = append(e.Items, it)
 	}
+	if l.Link != nil {
+		e.Items = append(e.Items, linkMark(LaneMark(s, l), style.Ink(s.Page), style.Paper(s.Page).String())...)
+	}
 	e.Items = spell(e.Items)
 	return e
 }
@@ -176,20 +118,23 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	st, r := sh.Step, sh.Rect
 	info, _ := symbol.Of(st.Symbol)
 	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
-	look := style.Of(s.Page, st)
-	e.Items = body(st.Symbol, r, look)
-	for _, l := range sh.Lines {
-		it := text(l.Text, r.X+l.X, r.Y+l.Baseline, l.Face, l.Size, look.TextColour)
-		if l.Bullet > 0 {
-			e.Items = append(e.Items, text(typeset.Bullet, it.At.X-l.Bullet, it.At.Y, l.Face, l.Size, look.TextColour))
-		}
-		if e.Items = append(e.Items, it); look.Underline && l.Text != "" {
-			e.Items = append(e.Items, underline(it))
+	if e.Link = linkOf(st.Link); e.Link == nil {
+		if to := s.GoesTo(st); to != "" {
+			e.Link = &Link{Page: to}
 		}
 	}
+	look := style.Of(s.Page, st)
+	e.Items = body(st.Symbol, r, look)
+	e.Items = append(e.Items, wording(sh, look.Runs(s.Page, st))...)
 	e.Items = append(e.Items, fields(s, sh)...)
 	if st.Number != "" {
 		e.Items = append(e.Items, tag(sh, style.Ink(s.Page))...)
+	}
+	if len(st.Files) > 0 {
+		e.Items = append(e.Items, filesMark(sh, style.Ink(s.Page), style.Paper(s.Page).String())...)
+	}
+	if st.Link != nil {
+		e.Items = append(e.Items, linkMark(LinkMark(sh), style.Ink(s.Page), style.Paper(s.Page).String())...)
 	}
 	e.Items = spell(e.Items)
 	return e

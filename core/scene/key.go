@@ -182,14 +182,15 @@ func KeyBox(s *sheet.Sheet) geom.Rect {
 func NewKey(s *sheet.Sheet) chart.Key {
 	lines := keyLines(s)
 	rows := min(keyRows, max(1, len(lines)))
-	free := s.Page.H - 18 - lowest(s) - 10
+	m := s.Page.Margin()
+	free := s.Page.H - m - lowest(s) - 10
 	if n := min(len(lines), int((free-keyHead-keyPad/2)/keyRow)); n >= leastRows {
-		if r := keySizeOf(s, lines, n); r.W < block(s).X-2*18 {
+		if r := keySizeOf(s, lines, n); r.W < blockBox(s).X-2*m {
 			rows = n
 		}
 	}
 	r := keySizeOf(s, lines, rows)
-	return chart.Key{X: 18, Y: geom.Round2(math.Max(0, s.Page.H-18-r.H)), Rows: rows}
+	return chart.Key{X: m, Y: geom.Round2(math.Max(0, s.Page.H-m-r.H)), Rows: rows}
 }
 
 // lowest is where the lanes and the lowest step end.

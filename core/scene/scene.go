@@ -27,6 +27,7 @@ type Item struct {
 	Dash   []float64
 	Clear  float64 // share of what lies behind that is let through, 0 to 1
 	Round  bool    // the stroke's corners are round
+	Mark   bool    // of what leads somewhere: a press on it opens that
 
 	Text    string
 	At      geom.Point // left end of the baseline
@@ -34,6 +35,7 @@ type Item struct {
 	Size    float64
 	Width   float64 // of the text, px
 	Upright bool    // turned to read upward
+	Link    *Link   // where the text leads; nil for nowhere
 }
 
 // Fade is a gradient from one colour at a point to another one at a second.
@@ -47,14 +49,26 @@ type Element struct {
 	Class string // sheet, lane, step or connector
 	ID    string // of the thing; "" for the sheet
 	Title string // what a reader is told of it
+	Link  *Link  // where a press on it leads; nil for nowhere
 	Items []Item
+}
+
+// Link leads out of a drawing: to a page of the chart by its id, or to an address.
+type Link struct {
+	Page string
+	URL  string
 }
 
 // Of is a whole page, or a part of it, in the order of drawing.
 type Drawing struct {
 	Title    string
+	Page     string    // its id, "" for a part of one
+	Name     string    // of the page
 	View     geom.Rect // the part of the page that is shown
-	Paper    string    // ground, "" for clear
+	SheetW   float64   // of the paper that it is for, px; 0 for any
+	SheetH   float64
+	Paper    string // ground, "" for clear
+	Live     bool   // on a page whose script follows links
 	Elements []Element
 }
 

@@ -1,6 +1,8 @@
 package scene
 
 import (
+	"strings"
+
 	"fmt"
 
 	"plaintracer/core/chart"
@@ -8,11 +10,15 @@ import (
 
 // What the drawing says by itself.
 const (
-	wordChart   = "Chart"
-	wordPage    = "Page"
-	wordNowhere = "nothing"
-	wordKey     = "Key"
-	wordMarked  = "marked by hand"
+	wordChart    = "Chart"
+	wordPartOf   = "Part of "
+	wordRevision = "Revision"
+	wordDate     = "Date"
+	wordOwner    = "Owner"
+	wordPage     = "Page"
+	wordNowhere  = "nothing"
+	wordKey      = "Key"
+	wordMarked   = "marked by hand"
 )
 
 // meaningWords explain a meaning in the key.
@@ -56,4 +62,9 @@ func unprintable(n int, which string) string {
 		return "1 character has no glyph in the fonts and is drawn as a box: " + which
 	}
 	return fmt.Sprintf("%d characters have no glyph in the fonts and are drawn as boxes: %s", n, which)
+}
+
+// partOfWords tell which step a page is a part of.
+func partOfWords(number, text, page string) string {
+	return wordPartOf + strings.Join(strings.Fields(number+" "+text), " ") + ", " + page
 }

@@ -8,6 +8,7 @@ import (
 	"sync"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/flow"
 	"plaintracer/core/geom"
 	"plaintracer/core/route"
 	"plaintracer/core/style"
@@ -25,14 +26,20 @@ type Sheet struct {
 	Steps []Shape // as Page.Steps
 	Lines []Run   // as Page.Connectors
 
+	Told Told
+
 	Crowded bool // there are more connectors than could be set apart
 
+	in       *chart.Chart
 	by       *Composer
 	routes   []route.Route
 	byID     map[string]*chart.Step // once a step was asked for
 	measured sync.Once
 	scales   scales // of the fields that are shown, once they are asked for
 }
+
+// Told is what header, footer and title block tell that is not in the chart.
+type Told struct{ Date, Revision, Owner string }
 
 // Shape is a step as drawn. Its box may be larger than stored: text never
 // stands outside its symbol.
@@ -70,6 +77,7 @@ const (
 // Composer makes sheets. It keeps what did not change from one to the next, so
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
+	Told   Told
 	router route.Router
 	last   *Sheet      // made of page
 	of     *chart.Page // that is composed
@@ -117,7 +125,7 @@ func (c *Composer) fit(i int, s *chart.Step) fitted {
 	}
 	w := &c.worn[i]
 	// Looks are not changed but replaced: the same ones tell the same.
-	if w.look != s.Look || w.house != c.of.House() || w.key.kind != s.Symbol {
+	if w.look != s.Look || w.house != c.of.House() || w.key.kind != s.Symbol || len(s.Runs) > 0 || w.style.Faces != "" {
 		w.look, w.house, w.style = s.Look, c.of.House(), style.Text(c.of, s)
 	}
 	if k := (fitKey{s.Symbol, s.W, s.H, s.Text, w.style}); w.key != k {
@@ -180,7 +188,7 @@ func (c *Composer) ComposeAfter(b *Before, ch *chart.Chart, p *chart.Page) *Shee
 }
 
 func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, before *Before) *Sheet {
-	s := &Sheet{Chart: ch.Name, Page: p, Count: len(ch.Pages)}
+	s := &Sheet{Chart: ch.Name, Page: p, Count: len(ch.Pages), Told: c.Told, in: ch}
 	for i, q := range ch.Pages {
 		if q == p {
 			s.Index = i
@@ -344,6 +352,36 @@ func (s *Sheet) Step(id string) *chart.Step {
 		s.byID = s.Page.StepsByID()
 	}
 	return s.byID[id]
+}
+
+// GoesTo is the id of the page on which the flow goes on from an off-page connector; "" for any
+// other step, and where it goes on at this page.
+func (s *Sheet) GoesTo(st *chart.Step) string {
+	if ms := flow.Mates(s.in, st); len(ms) > 0 && ms[0].Page.ID != s.Page.ID { // which a gesture shows as a copy
+		return ms[0].Page.ID
+	}
+	return ""
+}
+
+// PartOf is the step that leads to this page, and its page: the first of the chart; ok is false
+// where none does.
+func (s *Sheet) PartOf() (p *chart.Page, st *chart.Step, ok bool) {
+	for _, q := range s.in.Pages {
+		if q == s.Page || q.ID == s.Page.ID {
+			continue
+		}
+		for _, st := range q.Steps {
+			if st.Link != nil && st.Link.Page == s.Page.ID && st.Link.Step == "" {
+				return q, st, true
+			}
+		}
+	}
+	return nil, nil, false
+}
+
+// PageName is what another page of the chart is called.
+func (s *Sheet) PageName(p *chart.Page) string {
+	return p.Name(slices.Index(s.in.Pages, p))
 }
 
 // Plain is how many connectors are drawn straight through because there are so many.

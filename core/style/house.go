@@ -123,6 +123,11 @@ func Pairings(h *chart.House) []Pairing {
 	for _, m := range []chart.Meaning{chart.Flow, chart.Aside, chart.Data, chart.Note} {
 		add("Connector, "+string(m), Line(p, &chart.Connector{Meaning: m}).Colour, colour.ForLines, paper)
 	}
+	for _, st := range chart.TextStyles {
+		if c := textColour(textOf(p, st).Colour); c != "" {
+			add("Text in "+string(st), c, colour.ForText, grounds(p)...)
+		}
+	}
 	lane := Lane(p, &chart.Lane{})
 	head, _ := colour.Parse(lane.Head)
 	add("Lane: name", colour.OnTop(head).String(), colour.ForText, head)

@@ -6,6 +6,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/symbol"
 )
 
 // Every pairing of every house style that is shipped can be read: text 4.5:1, outlines and
@@ -43,6 +44,44 @@ func TestShippedCanBeRead(t *testing.T) {
 		if p.Reads < p.Needs {
 			t.Errorf("plain: %s has %.1f", p.Of, p.Reads)
 		}
+	}
+}
+
+// A house style in which nothing can be read is mended whole: what was changed is told, fills
+// stay, and one in which all can be read stays as it is.
+func TestMended(t *testing.T) {
+	for _, h := range Shipped() {
+		if _, changed := Mended(&h); len(changed) > 0 {
+			t.Errorf("%s needs no mending: %v", h.Name, changed)
+		}
+	}
+	poor := chart.House{
+		Name: "Mist", Paper: "#FFFFFF",
+		Step:  chart.StepLook{Fill: "#E8E8E8", Outline: "#F0F0F0", Text: chart.TextLook{Colour: "#C8C8C8"}},
+		Kinds: map[symbol.Kind]chart.StepLook{symbol.Decision: {Fill: "#303030", Fill2: "#FFFFFF", Text: chart.TextLook{Colour: "#808080"}}},
+		Lines: map[chart.Meaning]chart.Look{chart.Data: {Colour: "#FFF6B0"}},
+		Texts: map[chart.TextStyle]chart.TextLook{chart.Heading: {Colour: "#E0E0E0"}},
+	}
+	bad := 0
+	for _, p := range Pairings(&poor) {
+		if p.Reads < p.Needs {
+			bad++
+		}
+	}
+	mended, changed := Mended(&poor)
+	if bad < 20 || len(changed) < 5 {
+		t.Errorf("%d pairings are poor, changed are %v", bad, changed)
+	}
+	for _, p := range Pairings(mended) {
+		if p.Reads < p.Needs && !(p.Of == "Text in heading" || strings.HasPrefix(p.Of, "Decision: text")) { // from black to white nothing reads
+			t.Errorf("mended, %s, %s on %s has %.1f", p.Of, p.Ink, p.On, p.Reads)
+		}
+	}
+	if mended.Step.Fill != poor.Step.Fill || mended.Kinds[symbol.Decision].Fill != "#303030" || poor.Step.Outline != "#F0F0F0" || poor.Lines[chart.Data].Colour != "#FFF6B0" {
+		t.Errorf("mended are %+v, the first ones %+v", mended.Step, poor.Step)
+	}
+	if again, changed := Mended(mended); len(changed) > 1 {
+		t.Errorf("mended twice: %v %+v", changed, again)
 	}
 }
 

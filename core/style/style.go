@@ -40,7 +40,7 @@ func Of(p *chart.Page, s *chart.Step) Step {
 		paper: Paper(p),
 		Fill:  colourOf(l.Fill), Fill2: colourOf(l.Fill2), Turn: *l.Turn, Clear: float64(*l.Clear) / 100,
 		Outline: colourOf(l.Outline), Weight: l.Weight, Dash: l.Dash, Double: *l.Double, Shadow: l.Shadow,
-		Text: textStyle(l.Text), TextColour: textColour(l.Text.Colour), Underline: *l.Text.Underline,
+		Text: textStyle(p.House(), l.Text), TextColour: textColour(l.Text.Colour), Underline: *l.Text.Underline,
 	}
 	if s.Symbol.Cornered() {
 		out.Corner = *l.Corner
@@ -52,7 +52,7 @@ func Of(p *chart.Page, s *chart.Step) Step {
 		out.Fill2, out.Shadow = "", chart.NoShadow
 	}
 	if out.TextColour == "" {
-		out.ByItself, out.TextColour = true, colour.OnTop(out.Grounds()...).String()
+		out.ByItself, out.TextColour = true, out.byItself().String()
 	}
 	return out
 }
@@ -70,9 +70,7 @@ var plain = chart.StepLook{
 func lookOf(p *chart.Page, s *chart.Step) chart.StepLook {
 	l := plain
 	if h := p.House(); h != nil {
-		if h.Family != "" {
-			l.Text.Family = h.Family
-		}
+		l.Text.Family = houseFamily
 		l = l.With(h.Step)
 		if k, ok := h.Kinds[s.Symbol]; ok {
 			l = l.With(k)
@@ -104,19 +102,56 @@ var plainTexts = map[chart.TextStyle]chart.TextLook{
 	chart.Small:   {Size: geom.Round2(typeset.LeastSize)},
 }
 
-// Whole is the look of a step with nothing left to the house style.
-func Whole(p *chart.Page, s *chart.Step) chart.StepLook { return lookOf(p, s) }
+// Whole is the look of a step with nothing left to the house style but a font that somebody
+// brought, which no step has by itself.
+func Whole(p *chart.Page, s *chart.Step) chart.StepLook {
+	l := lookOf(p, s)
+	if h := p.House(); l.Text.Family == houseFamily && h != nil && h.Font == nil {
+		l.Text.Family = cmp.Or(h.Family, chart.Sans)
+	}
+	return l
+}
 
 // Text tells how a step's text is set.
 func Text(p *chart.Page, s *chart.Step) typeset.Style {
-	if s.Look == nil && p.House() == nil {
+	if s.Look == nil && p.House() == nil && len(s.Runs) == 0 {
 		return typeset.Plain
 	}
-	return textStyle(lookOf(p, s).Text)
+	look := lookOf(p, s).Text
+	out := textStyle(p.House(), look)
+	out.Faces = facesOf(p.House(), s, look)
+	return out
 }
 
-// Paper is the ground of a page.
+// Setup is what a page has besides the chart, whole: the plain one, over it the house style's,
+// over that its own.
+func Setup(p *chart.Page) chart.Setup {
+	s := chart.Setup{Block: plainBlock}
+	if h := p.House(); h != nil {
+		s = s.With(h.Page)
+	}
+	if p.Setup != nil {
+		s = s.With(*p.Setup)
+	}
+	return s
+}
+
+var plainBlock = &chart.Block{Cells: []string{"chart", "page"}}
+
+// Ground is what the page is painted with besides its paper; nil where it is that.
+func Ground(p *chart.Page) *chart.Ground {
+	if p == nil || p.Setup == nil && p.House() == nil {
+		return nil
+	}
+	return Setup(p).Ground
+}
+
+// Paper is the ground of a page, of a gradient its beginning.
 func Paper(p *chart.Page) colour.RGB {
+	if g := Ground(p); g != nil {
+		c, _ := colour.Parse(g.Colour)
+		return c
+	}
 	if h := p.House(); h != nil && h.Paper != "" {
 		if c, ok := colour.Parse(h.Paper); ok {
 			return c
@@ -127,10 +162,17 @@ func Paper(p *chart.Page) colour.RGB {
 
 // Ink is what is written and drawn with on the page's paper: ink, or white on dark paper.
 func Ink(p *chart.Page) string {
-	if h := p.House(); h == nil || h.Paper == "" { // in every frame, for every line
+	g := Ground(p)
+	if h := p.House(); g == nil && (h == nil || h.Paper == "") { // in every frame, for every line
 		return plainInk
 	}
-	return colour.OnTop(Paper(p)).String()
+	on := []colour.RGB{Paper(p)}
+	if g != nil {
+		if c, ok := colour.Parse(g.Colour2); ok {
+			on = append(on, c)
+		}
+	}
+	return colour.OnTop(on...).String()
 }
 
 var plainInk = colour.Ink.String()
@@ -141,10 +183,21 @@ func Face(p *chart.Page, bold bool) typeset.Face {
 	if h == nil {
 		return typeset.Sans.Cut(bold, false)
 	}
-	return faceOf(h.Family).Cut(bold, false)
+	return faceOf(h, houseFamily).Cut(bold, false)
 }
 
-func faceOf(f chart.Family) typeset.Face {
+// houseFamily is in the place of a family where the house style's is meant.
+const houseFamily chart.Family = ""
+
+func faceOf(h *chart.House, f chart.Family) typeset.Face {
+	if f == houseFamily && h != nil {
+		if h.Font != nil {
+			if own, ok := typeset.OwnFace(h.Font.ID); ok {
+				return own
+			}
+		}
+		f = h.Family
+	}
 	switch f {
 	case chart.Serif:
 		return typeset.Serif
@@ -195,9 +248,9 @@ func Lane(p *chart.Page, l *chart.Lane) chart.LaneLook {
 // laneHead is the colour of a plain lane's head.
 const laneHead = "#EFEAE0"
 
-func textStyle(t chart.TextLook) typeset.Style {
+func textStyle(h *chart.House, t chart.TextLook) typeset.Style {
 	return typeset.Style{
-		Face: faceOf(t.Family).Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks, List: *t.List,
+		Face: faceOf(h, t.Family).Cut(*t.Bold, *t.Italic), Size: t.Size, Pad: *t.Pad, Shrink: t.Room == chart.Shrinks, List: *t.List,
 		Across: map[chart.Across]typeset.Place{chart.AtLeft: typeset.Start, chart.AtRight: typeset.End}[t.Across],
 		Down:   map[chart.Down]typeset.Place{chart.AtTop: typeset.Start, chart.AtBottom: typeset.End}[t.Down],
 	}
@@ -234,9 +287,14 @@ func (s Step) Grounds() []colour.RGB {
 	return out
 }
 
+// byItself is the colour that text takes to be read on the step.
+func (s Step) byItself() colour.RGB { return colour.OnTop(s.Grounds()...) }
+
 // Reads is the contrast of the text on the fill, 1 to 21.
-func (s Step) Reads() float64 {
-	c, _ := colour.Parse(s.TextColour)
+func (s Step) Reads() float64 { return s.reads(s.TextColour) }
+
+func (s Step) reads(text string) float64 {
+	c, _ := colour.Parse(text)
 	return colour.Least(c, s.Grounds()...)
 }
 

@@ -126,37 +126,34 @@ func numeric(s string) bool {
 }
 
 // CaretAt is how far from its left end the caret stands in a line, px, before byte k.
-func CaretAt(f Face, size float64, line string, k int) float64 {
+func CaretAt(set Setting, line string, k int) float64 {
 	x := 0.0
-	pieces := Order(line, Leftward(line))
-	for _, p := range pieces {
-		s := line[p.From:p.To]
+	for _, p := range Order(line, Leftward(line)) {
 		if k > p.From && k < p.To || k == p.From || k == p.To && k == len(line) {
 			if p.Leftward {
-				return x + Width(f, size, s[k-p.From:])
+				return x + set.Width(line, k, p.To)
 			}
-			return x + Width(f, size, s[:k-p.From])
+			return x + set.Width(line, p.From, k)
 		}
-		x += Width(f, size, s)
+		x += set.Width(line, p.From, p.To)
 	}
 	return x
 }
 
 // Spans are the stretches that the bytes from a to b of a line take, in px from its left
 // end.
-func Spans(f Face, size float64, line string, a, b int) [][2]float64 {
+func Spans(set Setting, line string, a, b int) [][2]float64 {
 	var out [][2]float64
 	x := 0.0
 	for _, p := range Order(line, Leftward(line)) {
-		s := line[p.From:p.To]
-		if from, to := max(a, p.From)-p.From, min(b, p.To)-p.From; from < to {
-			x0, x1 := Width(f, size, s[:from]), Width(f, size, s[:to])
+		if from, to := max(a, p.From), min(b, p.To); from < to {
+			x0, x1 := set.Width(line, p.From, from), set.Width(line, p.From, to)
 			if p.Leftward {
-				x0, x1 = Width(f, size, s[to:]), Width(f, size, s[from:])
+				x0, x1 = set.Width(line, to, p.To), set.Width(line, from, p.To)
 			}
 			out = append(out, [2]float64{x + x0, x + x1})
 		}
-		x += Width(f, size, s)
+		x += set.Width(line, p.From, p.To)
 	}
 	return out
 }

@@ -40,22 +40,22 @@ func TestCaretAt(t *testing.T) {
 	for _, line := range []string{"Log it", "בדיקה", "a שלום b"} {
 		whole := Width(Sans, size, line)
 		for k := range line {
-			if x := CaretAt(Sans, size, line, k); x < -1e-9 || x > whole+1e-9 {
+			if x := CaretAt(Setting{Face: Sans, Size: size}, line, k); x < -1e-9 || x > whole+1e-9 {
 				t.Errorf("%q: the caret before byte %d is at %v of %v", line, k, x, whole)
 			}
 		}
 		sum := 0.0
-		for _, s := range Spans(Sans, size, line, 0, len(line)) {
+		for _, s := range Spans(Setting{Face: Sans, Size: size}, line, 0, len(line)) {
 			sum += s[1] - s[0]
 		}
 		if math.Abs(sum-whole) > 1e-9 {
 			t.Errorf("%q: all of it chosen takes %v of %v", line, sum, whole)
 		}
 	}
-	if a, b := CaretAt(Sans, size, "Log", 0), CaretAt(Sans, size, "Log", 3); a != 0 || b != Width(Sans, size, "Log") {
+	if a, b := CaretAt(Setting{Face: Sans, Size: size}, "Log", 0), CaretAt(Setting{Face: Sans, Size: size}, "Log", 3); a != 0 || b != Width(Sans, size, "Log") {
 		t.Errorf("from left to right it goes from %v to %v", a, b)
 	}
-	if a, b := CaretAt(Sans, size, "בד", 0), CaretAt(Sans, size, "בד", 4); a != Width(Sans, size, "בד") || b != 0 {
+	if a, b := CaretAt(Setting{Face: Sans, Size: size}, "בד", 0), CaretAt(Setting{Face: Sans, Size: size}, "בד", 4); a != Width(Sans, size, "בד") || b != 0 {
 		t.Errorf("from right to left it goes from %v to %v", a, b)
 	}
 }

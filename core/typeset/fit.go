@@ -29,6 +29,7 @@ const (
 // Style is how the text of a symbol is set. The zero value but for Size is plain.
 type Style struct {
 	Face         Face
+	Faces        string  // of each byte of the text, where they differ
 	Size         float64 // px
 	Across, Down Place   // in a decision text stands in the middle of the height
 	Pad          float64 // px that it keeps off the outline more than the symbol wants
@@ -41,9 +42,9 @@ var Plain = Style{Size: Size}
 
 // Line is one line of text in a symbol, in px from the symbol's corner.
 type Line struct {
-	Text     string
-	Face     Face
-	Size     float64
+	Text string
+	From int // its first byte in the text
+	Setting
 	X        float64 // left edge; the line is set from here whatever its script
 	Baseline float64
 	Width    float64
@@ -66,7 +67,7 @@ func (st Style) Fit(k symbol.Kind, w, h float64, text string) ([]Line, bool) {
 func (st Style) Empty(k symbol.Kind, w, h float64) Line {
 	lines, ok := st.Fit(k, w, h, "i")
 	if !ok {
-		return Line{Face: st.Face, Size: st.Size, X: w / 2, Baseline: h / 2}
+		return Line{Setting: Setting{Face: st.Face, Size: st.Size}, X: w / 2, Baseline: h / 2}
 	}
 	l := lines[0]
 	if l.Text = ""; st.Across == Middle && k != symbol.Annotation {
@@ -101,6 +102,8 @@ func (st *Style) smaller() bool {
 // paragraphs are a text cut once into pieces, for many tries to set it.
 type paragraphs struct {
 	Style
+	text   string
+	set    Setting
 	pieces []piece
 	hard   int     // lines that it has whatever the width
 	total  float64 // width of it all, on one line
@@ -109,7 +112,8 @@ type paragraphs struct {
 }
 
 func (st Style) prepare(text string) *paragraphs {
-	p := &paragraphs{Style: st, pieces: pieces(st.Face, st.Size, text), room: map[float64]int{}}
+	set := Setting{st.Face, st.Size, st.Faces}.part(0, len(text))
+	p := &paragraphs{Style: st, text: text, set: set, pieces: pieces(set, text), room: map[float64]int{}}
 	if len(p.pieces) > 0 {
 		p.hard = 1
 	}
@@ -128,7 +132,7 @@ func (p *paragraphs) fewest(room float64) int {
 	if n, ok := p.room[room]; ok {
 		return n
 	}
-	lines, _ := fill(p.Face, p.Size, p.pieces, 1<<30, room, func(int) float64 { return room })
+	lines, _ := fill(p.set, p.text, p.pieces, 1<<30, room, func(int) float64 { return room })
 	p.work += len(lines)
 	p.room[room] = len(lines)
 	return len(lines)
@@ -177,7 +181,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 			x0, x1 := span(y, y+ink)
 			return x1 - x0
 		}
-		texts, ok := fill(p.Face, p.Size, p.pieces, n, widest, room)
+		texts, ok := fill(p.set, p.text, p.pieces, n, widest, room)
 		p.work += len(texts)
 		if !ok {
 			n++
@@ -192,7 +196,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 		for i, t := range texts {
 			y := first + float64(i)*lead
 			x0, x1 := span(y, y+ink)
-			width := Width(p.Face, p.Size, t.text)
+			width := p.set.Width(p.text, t.from, t.to)
 			x := (x0+x1)/2 - width/2
 			switch {
 			case p.Across == Start || p.List || p.Across == Middle && k == symbol.Annotation:
@@ -200,7 +204,9 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 			case p.Across == End:
 				x = x1 - width
 			}
-			lines[i] = Line{Text: t.text, Face: p.Face, Size: p.Size, X: x, Baseline: y + p.Size*Ascent, Width: width}
+			lines[i] = Line{
+				Text: p.text[t.from:t.to], From: t.from, Setting: p.set.part(t.from, t.to), X: x, Baseline: y + p.Size*Ascent, Width: width,
+			}
 			if t.first {
 				lines[i].Bullet = p.indent()
 			}

@@ -5,8 +5,9 @@ package typeset
 
 import (
 	_ "embed"
-	"encoding/binary"
 	"unicode"
+
+	"plaintracer/core/typeset/advances"
 )
 
 // Face is one of the cuts that a chart is set in.
@@ -66,73 +67,26 @@ const (
 var metrics []byte
 
 const (
-	perEm = 4096
+	perEm = advances.PerEm
 	// missing is the advance of the box that stands for a character that no shipped font
 	// has.
 	missing = perEm
 )
 
-// table holds the advances of a face: those of Latin letters by themselves, others as
-// runs of characters that have one in common.
-type table struct {
-	low  [0x250]uint16 // looked up without searching; 0 where there is none
-	runs []run
-}
+var tables = mustLoad(metrics)
 
-type run struct {
-	from, to rune // to is the first one after it
-	advance  uint16
-}
-
-var tables = load(metrics)
-
-func load(b []byte) (ts [faces]table) {
-	next := func() rune {
-		v, n := binary.Uvarint(b)
-		if n <= 0 {
-			panic("typeset: metrics.bin is damaged; make assets writes it anew")
-		}
-		b = b[n:]
-		return rune(v)
-	}
-	for i := range ts {
-		at := rune(0)
-		for range next() {
-			r := run{from: at + next()}
-			at = r.from + next()
-			r.to, r.advance = at, uint16(next())
-			for c := r.from; c < r.to && int(c) < len(ts[i].low); c++ {
-				ts[i].low[c] = r.advance
-			}
-			ts[i].runs = append(ts[i].runs, r)
-		}
+func mustLoad(b []byte) []advances.Table {
+	ts, err := advances.Load(b, faces)
+	if err != nil {
+		panic("typeset: metrics.bin: " + err.Error() + "; make assets writes it anew")
 	}
 	return ts
-}
-
-// of is a character's advance; ok is false when the table has none.
-func (t *table) of(r rune) (a uint16, ok bool) {
-	if r >= 0 && int(r) < len(t.low) {
-		return t.low[r], t.low[r] != 0
-	}
-	lo, hi := 0, len(t.runs)
-	for lo < hi {
-		if m := (lo + hi) / 2; t.runs[m].to <= r {
-			lo = m + 1
-		} else {
-			hi = m
-		}
-	}
-	if lo < len(t.runs) && t.runs[lo].from <= r {
-		return t.runs[lo].advance, true
-	}
-	return 0, false
 }
 
 // advance of a character in 1/4096 em; ok is false when no shipped font has it.
 func advance(f Face, r rune) (a uint16, ok bool) {
 	for {
-		if a, ok = tables[f].of(r); ok || f == Sans {
+		if a, ok = f.table().Of(r); ok || f == Sans {
 			break
 		}
 		f = f.base()

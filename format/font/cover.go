@@ -41,6 +41,10 @@ var cover = sync.OnceValue(func() map[string][]span {
 
 // Has tells whether the file has a glyph for r.
 func (f File) Has(r rune) bool {
+	if f.own != nil {
+		_, ok := f.own.all[f.cut][r]
+		return ok
+	}
 	s := cover()[f.Name]
 	lo, hi := 0, len(s)
 	for lo < hi {

@@ -3,6 +3,8 @@ package font
 import (
 	"encoding/base64"
 	"fmt"
+	"maps"
+	"slices"
 	"strings"
 )
 
@@ -11,9 +13,15 @@ import (
 func Embedded(texts map[string]string) string {
 	var b strings.Builder
 	need := map[string]map[rune]bool{}
-	for _, face := range Faces {
+	own := map[File]map[rune]bool{}
+	for _, face := range slices.Sorted(maps.Keys(texts)) {
 		for _, r := range texts[face] {
-			if f, ok := For(face, r); ok {
+			if f, ok := For(face, r); ok && f.own != nil {
+				if own[f] == nil {
+					own[f] = map[rune]bool{}
+				}
+				own[f][r] = true
+			} else if ok {
 				if need[f.Name] == nil {
 					need[f.Name] = map[rune]bool{}
 				}
@@ -32,6 +40,14 @@ func Embedded(texts map[string]string) string {
 		}
 		fmt.Fprintf(&b, "@font-face{font-family:'%s';font-weight:%d;font-style:%s;src:url(data:font/%s;base64,%s) format('%s')%s}",
 			f.Family, f.Weight, f.Style(), f.Format(), base64.StdEncoding.EncodeToString(f.Bytes()), f.Format(), within)
+	}
+	styled := map[*Own]bool{}
+	for _, f := range slices.SortedFunc(maps.Keys(own), func(a, b File) int { return strings.Compare(a.Name, b.Name) }) {
+		src := "data:font/ttf;base64," + base64.StdEncoding.EncodeToString(f.own.subset(f.cut, own[f]))
+		if b.WriteString(f.declared(src)); !styled[f.own] {
+			styled[f.own] = true
+			b.WriteString(f.own.style())
+		}
 	}
 	return b.String()
 }

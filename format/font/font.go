@@ -24,13 +24,18 @@ type File struct {
 	Weight int
 	Italic bool
 	Far    bool // a slice of a large script: pages load its family when they need it
+	cut    int
+	own    *Own // that somebody brought; nil for a shipped one
 }
 
 // Format is the file's format as CSS names it.
 func (f File) Format() string { return strings.TrimPrefix(path.Ext(f.Name), ".") }
 
-// Bytes returns the file as shipped.
+// Bytes returns the file as shipped, or as it was brought.
 func (f File) Bytes() []byte {
+	if f.own != nil {
+		return f.own.Cuts[f.cut]
+	}
 	b, err := files.ReadFile("files/" + f.Name)
 	if err != nil {
 		panic("font: " + err.Error()) // embedded: it is there or the build is broken
@@ -64,7 +69,7 @@ var sliced = []struct{ prefix, family string }{
 	{"noto-sans-sc-", "Noto Sans SC"}, {"noto-sans-jp-", "Noto Sans JP"}, {"noto-sans-kr-", "Noto Sans KR"},
 }
 
-var slices = listSlices()
+var sliceFiles = listSlices()
 
 func listSlices() []File {
 	all, err := files.ReadDir("files")
@@ -99,6 +104,10 @@ var latins = map[string]struct{ base, family string }{
 // Face lists the files of a face in the order in which they are asked for a glyph. Scripts
 // besides Latin have one family and no italic.
 func Face(face string) []File {
+	if own, cut, ok := ownFile(face); ok {
+		return append([]File{own.file(cut)}, Face(like(face))...)
+	}
+	face = like(face)
 	name, _, _ := strings.Cut(face, "-")
 	weight, italic, style := 400, strings.HasSuffix(face, "-italic"), ""
 	if strings.Contains(face, "-bold") {
@@ -125,7 +134,7 @@ func Face(face string) []File {
 	for i := range emojiFiles {
 		out = append(out, File{Name: fmt.Sprintf("noto-emoji-%d-400.woff", i), Family: fmt.Sprintf("Noto Emoji %d", i), Weight: 400})
 	}
-	return append(out, slices...)
+	return append(out, sliceFiles...)
 }
 
 // All lists every shipped file once.

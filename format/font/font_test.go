@@ -5,7 +5,7 @@ import "testing"
 // The index tells which file has which character, and that file is the first of the face.
 func TestFor(t *testing.T) {
 	jp := 0 // what the first of the Han fonts has not
-	for _, f := range slices {
+	for _, f := range sliceFiles {
 		if f.Family == "Noto Sans JP" {
 			for _, s := range cover()[f.Name] {
 				if g, _ := For("sans", s.from); g.Family == f.Family {

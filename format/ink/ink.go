@@ -235,10 +235,18 @@ var (
 
 // fontFor is the first font of the face with a glyph for r, else the first.
 func fontFor(f typeset.Face, r rune) font.File {
-	if file, ok := font.For(font.Faces[f], r); ok {
+	if file, ok := font.For(FaceName(f), r); ok {
 		return file
 	}
-	return font.Face(font.Faces[f])[0]
+	return font.Face(FaceName(f))[0]
+}
+
+// FaceName is the name of a face among the fonts.
+func FaceName(f typeset.Face) string {
+	if id, cut := f.Own(); id != "" {
+		return font.OwnFace(id, cut)
+	}
+	return font.Faces[f]
 }
 
 func load(f font.File) *canvas.FontFamily {

@@ -12,6 +12,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
 )
@@ -48,10 +49,87 @@ func someStyle(r *rand.Rand, n int) typeset.Style {
 	}
 }
 
+// inkIn rasterises what stands in a symbol: whether there is ink, and which pixels of it lie
+// outside of the outline.
+func inkIn(t *testing.T, k symbol.Kind, w, h float64, items []scene.Item) (found bool, outside []geom.Point) {
+	t.Helper()
+	const scale, pad = 1.5, 8.0
+	var d, mask scene.Drawing
+	d.View = geom.Rect{X: -pad, Y: -pad, W: w + 2*pad, H: h + 2*pad}
+	mask.View = d.View
+	d.Elements = []scene.Element{{Items: items}}
+	// Half a pixel more, so that a pixel on the outline counts as inside.
+	mask.Elements = []scene.Element{{Items: []scene.Item{{Path: k.Rounded(w, h, chart.MaxCorner), Fill: "#000000", Stroke: "#000000", Weight: 1 / scale}}}}
+	draw := func(d scene.Drawing) func(x, y int) uint32 {
+		c, err := Draw(t.Context(), d, d.View.W, d.View.H, 0, 0, 1, 0, "")
+		if err != nil {
+			t.Fatal(err)
+		}
+		img := rasterizer.Draw(c, canvas.DPMM(PerMM*scale), canvas.DefaultColorSpace)
+		return func(x, y int) uint32 { _, _, _, a := img.At(x, y).RGBA(); return a >> 8 }
+	}
+	ink, outline := draw(d), draw(mask)
+	for y := range int(d.View.H * scale) {
+		for x := range int(d.View.W * scale) {
+			if ink(x, y) >= 100 {
+				if found = true; outline(x, y) == 0 {
+					outside = append(outside, geom.Pt(float64(x), float64(y)))
+				}
+			}
+		}
+	}
+	return found, outside
+}
+
+// Texts whose parts look different, in every symbol, cut anywhere between two characters and
+// set in every face: their ink lies inside the outline, and no part lies on another.
+func TestInkOfMixedTexts(t *testing.T) {
+	yes, no := true, false
+	for _, info := range symbol.All() {
+		r := rand.New(rand.NewPCG(3, 14))
+		for n := range 40 {
+			s := &chart.Step{ID: "s", Symbol: info.Kind, X: 100, Y: 100, W: info.W, H: info.H, Text: someText(r)}
+			at := []int{0}
+			for k := range s.Text {
+				at = append(at, k)
+			}
+			at = append(at, len(s.Text))
+			for range 1 + r.IntN(4) {
+				look := chart.TextLook{Family: []chart.Family{"", chart.Serif, chart.Mono}[r.IntN(3)], Bold: []*bool{&yes, &no}[r.IntN(2)], Italic: []*bool{&yes, nil}[r.IntN(2)], Underline: []*bool{&yes, nil}[r.IntN(2)]}
+				if a, b := at[r.IntN(len(at))], at[r.IntN(len(at))]; a < b {
+					s.Runs = chart.RunsWith(s.Runs, a, b, look)
+				}
+			}
+			c := chart.New("mixed")
+			if _, err := chart.Apply(c, chart.Command{Parts: []chart.Part{{Do: "step.add", Page: "p1", Step: s}}}); err != nil {
+				t.Fatal(err)
+			}
+			var by sheet.Composer
+			sh := by.Compose(c, c.Pages[0])
+			box := sh.Steps[0].Rect
+			var items []scene.Item
+			for _, it := range scene.Step(sh, &sh.Steps[0]).Items {
+				if it.Text == "" {
+					continue
+				}
+				it.At = it.At.Sub(geom.Pt(box.X, box.Y))
+				for _, o := range items {
+					if o.At.Y == it.At.Y && o.At.X+o.Width > it.At.X+0.02 && it.At.X+it.Width > o.At.X+0.02 {
+						t.Errorf("%s, %q: %q lies on %q", info.Kind, s.Text, it.Text, o.Text)
+					}
+				}
+				items = append(items, it)
+			}
+			if _, outside := inkIn(t, info.Kind, box.W, box.H, items); len(outside) > 0 {
+				t.Errorf("%s: text %d %q %v has ink at %v, outside of %v x %v", info.Kind, n, s.Text, s.Runs, outside, box.W, box.H)
+			}
+		}
+	}
+}
+
 // Every symbol with 200 texts, short, long words, several scripts, plain and in every style:
 // the ink of the rasterised text lies inside the outline, rounded where that can be.
 func TestInkInsideOutline(t *testing.T) {
-	const scale, pad = 1.5, 8.0
 	for _, info := range symbol.All() {
 		r := rand.New(rand.NewPCG(1, 8))
 		bad := 0
@@ -63,9 +141,6 @@ func TestInkInsideOutline(t *testing.T) {
 			if !ok {
 				t.Fatalf("%s: %q does not fit the symbol grown for it", info.Kind, text)
 			}
-			var d, mask scene.Drawing
-			d.View = geom.Rect{X: -pad, Y: -pad, W: w + 2*pad, H: h + 2*pad}
-			mask.View = d.View
 			var items []scene.Item
 			for _, l := range lines {
 				if l.Bullet > 0 {
@@ -73,32 +148,9 @@ func TestInkInsideOutline(t *testing.T) {
 				}
 				items = append(items, scene.Item{Text: l.Text, At: geom.Pt(l.X, l.Baseline), Face: l.Face, Size: l.Size, Fill: "#000000", Width: l.Width})
 			}
-			d.Elements = []scene.Element{{Items: items}}
-			// Half a pixel more, so that a pixel on the outline counts as inside.
-			mask.Elements = []scene.Element{{Items: []scene.Item{{Path: info.Kind.Rounded(w, h, chart.MaxCorner), Fill: "#000000", Stroke: "#000000", Weight: 1 / scale}}}}
-			draw := func(d scene.Drawing) func(x, y int) uint32 {
-				c, err := Draw(t.Context(), d, d.View.W, d.View.H, 0, 0, 1, 0, "")
-				if err != nil {
-					t.Fatal(err)
-				}
-				img := rasterizer.Draw(c, canvas.DPMM(PerMM*scale), canvas.DefaultColorSpace)
-				return func(x, y int) uint32 { _, _, _, a := img.At(x, y).RGBA(); return a >> 8 }
-			}
-			ink, outline := draw(d), draw(mask)
-			found := false
-			for y := range int(d.View.H * scale) {
-				for x := range int(d.View.W * scale) {
-					if ink(x, y) < 100 {
-						continue
-					}
-					found = true
-					if outline(x, y) == 0 {
-						bad++
-						if bad < 4 {
-							t.Errorf("%s: text %d %q has ink at (%d, %d), outside of %v x %v", info.Kind, n, text, x, y, w, h)
-						}
-					}
-				}
+			found, outside := inkIn(t, info.Kind, w, h, items)
+			if bad += len(outside); len(outside) > 0 && bad < 4 {
+				t.Errorf("%s: text %d %q has ink at %v, outside of %v x %v", info.Kind, n, text, outside, w, h)
 			}
 			if !found && strings.TrimSpace(text) != "" {
 				t.Errorf("%s: %q left no ink", info.Kind, text)

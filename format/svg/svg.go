@@ -17,10 +17,12 @@ import (
 func faceClass(f typeset.Face) string {
 	family, bold, italic := f.Family()
 	class := "t"
-	switch family {
-	case typeset.Serif:
+	switch id, _ := f.Own(); {
+	case id != "":
+		class = "t f-" + id
+	case family == typeset.Serif:
 		class = "t s"
-	case typeset.Mono:
+	case family == typeset.Mono:
 		class = "t m"
 	}
 	if bold {
@@ -59,7 +61,11 @@ func Document(ctx context.Context, w io.Writer, d scene.Drawing, style string) e
 		if err := ctx.Err(); err != nil {
 			return err
 		}
-		b.WriteString(Element(e))
+		if d.Live {
+			b.WriteString(Element(e))
+			continue
+		}
+		b.WriteString(anchor(e.Link) + string(element(e, true)) + anchorEnd(e.Link))
 	}
 	b.WriteString("</svg>\n")
 	_, err := io.WriteString(w, b.String())
@@ -75,8 +81,25 @@ func Key(e scene.Element) string {
 	return e.Class + "-" + e.ID
 }
 
+// anchor begins what leads to an address in a file of its own, anchorEnd ends it.
+func anchor(l *scene.Link) string {
+	if l == nil || l.URL == "" {
+		return ""
+	}
+	return `<a href="` + escape(l.URL) + `" target="_blank" rel="noopener">`
+}
+
+func anchorEnd(l *scene.Link) string {
+	if l == nil || l.URL == "" {
+		return ""
+	}
+	return `</a>`
+}
+
 // Element writes one element as a group.
-func Element(e scene.Element) string {
+func Element(e scene.Element) string { return string(element(e, false)) }
+
+func element(e scene.Element, anchors bool) []byte {
 	b := make([]byte, 0, 512)
 	b = append(b, `<g id="`...)
 	b = append(b, Key(e)...)
@@ -88,21 +111,34 @@ func Element(e scene.Element) string {
 		b = append(b, `="`...)
 		b = append(b, e.ID...)
 	}
+	if e.Link != nil && e.Link.URL != "" {
+		b = append(b, `" data-link="`...)
+		b = append(b, escape(e.Link.URL)...)
+	} else if e.Link != nil {
+		b = append(b, `" data-goes="`...)
+		b = append(b, e.Link.Page...)
+	}
 	b = append(b, `"><title>`...)
 	b = append(b, escape(e.Title)...)
 	b = append(b, `</title>`...)
-	b = items(b, e)
-	return string(append(b, `</g>`...))
+	b = items(b, e, anchors)
+	return append(b, `</g>`...)
 }
 
 // Bare writes what an element draws, without its group.
 func Bare(e scene.Element) string {
-	return string(items(nil, e))
+	return string(items(nil, e, false))
 }
 
-func items(b []byte, e scene.Element) []byte {
+func items(b []byte, e scene.Element, anchors bool) []byte {
 	for k := range e.Items {
 		i := &e.Items[k]
+		if i.Link != nil && anchors {
+			b = append(b, anchor(i.Link)...)
+			b = item(b, i, i.Fill)
+			b = append(b, anchorEnd(i.Link)...)
+			continue
+		}
 		if i.Fade == nil {
 			b = item(b, i, i.Fill)
 			continue
@@ -139,6 +175,9 @@ func item(b []byte, i *scene.Item, fill string) []byte {
 	}
 	b = append(b, `<path d="`...)
 	b = append(b, i.Path.String()...)
+	if i.Mark {
+		b = append(b, `" class="mark`...)
+	}
 	b = append(b, `" fill="`...)
 	b = append(b, orNone(fill)...)
 	if i.Clear > 0 && fill != "" {

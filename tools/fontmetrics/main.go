@@ -2,10 +2,8 @@
 // the pages need to know of them: core/typeset/metrics.bin (advances),
 // and format/font/cover.bin (which file has which character).
 //
-// metrics.bin is a list of unsigned varints: for each face the number of runs, then for
-// each run its distance from the end of the last one, its length and the advance that
-// its characters have in common, in 1/4096 em. The first face is sans; the others hold what
-// differs from their base (typeset.Face.base).
+// metrics.bin is what advances.Append writes, face by face. The first face is sans; the others
+// hold what differs from their base (typeset.Face.base).
 package main
 
 import (
@@ -13,25 +11,18 @@ import (
 	"log"
 	"maps"
 	"os"
-	"sort"
+	"slices"
 
 	sfnt "github.com/tdewolff/font"
 
+	"plaintracer/core/typeset/advances"
 	"plaintracer/format/font"
 )
 
-const (
-	perEm = 4096
-	last  = 0x32000 // behind the last character of any shipped font
-)
-
-type run struct {
-	from, to rune // to is the first one after it
-	advance  uint64
-}
+const last = 0x32000 // behind the last character of any shipped font
 
 func main() {
-	glyphs := map[string]map[rune]uint64{}
+	glyphs := map[string]map[rune]uint16{}
 	var cover []byte
 	for _, f := range font.All() {
 		b, err := sfnt.ToSFNT(f.Bytes())
@@ -42,22 +33,22 @@ func main() {
 		if err != nil {
 			log.Fatalf("%s: %v", f.Name, err)
 		}
-		g, in := map[rune]uint64{}, map[rune]uint64{}
+		g, in := map[rune]uint16{}, map[rune]uint16{}
 		for r := rune(0x20); r < last; r++ {
 			if id := s.GlyphIndex(r); id != 0 {
-				g[r] = (uint64(s.GlyphAdvance(id))*perEm + uint64(s.Head.UnitsPerEm)/2) / uint64(s.Head.UnitsPerEm)
+				g[r] = font.Advance(s, id)
 				in[r] = 0
 			}
 		}
 		glyphs[f.Name] = g
-		cover = appendRuns(cover, in, false)
+		cover = appendRuns(cover, in)
 	}
 	write("format/font/cover.bin", cover)
 
 	var bin []byte
-	var faces []map[rune]uint64
+	var faces []map[rune]uint16
 	for _, face := range font.Faces {
-		all := map[rune]uint64{}
+		all := map[rune]uint16{}
 		for _, f := range font.Face(face) {
 			for r, a := range glyphs[f.Name] {
 				if _, ok := all[r]; !ok {
@@ -71,9 +62,9 @@ func main() {
 		own := maps.Clone(all)
 		if i > 0 {
 			base := faces[baseOf(i)]
-			maps.DeleteFunc(own, func(r rune, a uint64) bool { return base[r] == a })
+			maps.DeleteFunc(own, func(r rune, a uint16) bool { return base[r] == a })
 		}
-		bin = appendRuns(bin, own, true)
+		bin = advances.Append(bin, own)
 	}
 	write("core/typeset/metrics.bin", bin)
 }
@@ -90,39 +81,26 @@ func baseOf(face int) int {
 	return 0
 }
 
-// appendRuns writes how many runs there are and of each how far it begins after the one
-// before, how long it is and, if wanted, its advance.
-func appendRuns(b []byte, m map[rune]uint64, advances bool) []byte {
-	rs := runs(m)
-	b = binary.AppendUvarint(b, uint64(len(rs)))
-	at := rune(0)
+// appendRuns writes how many stretches of characters there are, and of each how far it begins
+// after the one before and how long it is.
+func appendRuns(b []byte, in map[rune]uint16) []byte {
+	rs := slices.Sorted(maps.Keys(in))
+	var from, to []rune
 	for _, r := range rs {
-		b = binary.AppendUvarint(b, uint64(r.from-at))
-		b = binary.AppendUvarint(b, uint64(r.to-r.from))
-		if advances {
-			b = binary.AppendUvarint(b, r.advance)
+		if n := len(to); n > 0 && to[n-1] == r {
+			to[n-1]++
+		} else {
+			from, to = append(from, r), append(to, r+1)
 		}
-		at = r.to
+	}
+	b = binary.AppendUvarint(b, uint64(len(from)))
+	at := rune(0)
+	for i := range from {
+		b = binary.AppendUvarint(b, uint64(from[i]-at))
+		b = binary.AppendUvarint(b, uint64(to[i]-from[i]))
+		at = to[i]
 	}
 	return b
-}
-
-// runs are the stretches of characters that follow each other with one advance.
-func runs(m map[rune]uint64) []run {
-	var rs []rune
-	for r := range m {
-		rs = append(rs, r)
-	}
-	sort.Slice(rs, func(i, j int) bool { return rs[i] < rs[j] })
-	var out []run
-	for _, r := range rs {
-		if n := len(out); n > 0 && out[n-1].to == r && out[n-1].advance == m[r] {
-			out[n-1].to++
-		} else {
-			out = append(out, run{r, r + 1, m[r]})
-		}
-	}
-	return out
 }
 
 func write(name string, b []byte) {

@@ -9,6 +9,7 @@ export class Drawers {
     Object.assign(this, { el, core, paper, facts, open: '' });
     arrows(el);
     el.addEventListener('keydown', (e) => {
+      if (el.querySelector(':popover-open')) return; // Escape shuts that alone
       if (e.key !== 'Escape') {
         if (e.target.matches('input, textarea')) e.stopPropagation();
         return;

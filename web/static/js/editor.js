@@ -3,6 +3,7 @@
 import { load } from './core.js';
 import { Live } from './live.js';
 import { Paper } from './paper.js';
+import { Tabs } from './tabs.js';
 import { Typing } from './typing.js';
 import { Rows } from './rows.js';
 import { Bench } from './bench.js';
@@ -20,6 +21,7 @@ let core = null,
   noticeTimer = 0;
 const paper = new Paper($('desk'), $('drawing'));
 const rows = new Rows($('rows'), $('next-step'), () => core);
+new Tabs($('pages'), () => core);
 const typing = new Typing($('typing'), paper, () => core);
 const now = Alpine.store('now');
 // Marks keep their size on the screen, so the core draws them anew at another zoom.
@@ -182,6 +184,32 @@ const bench = new Bench($('bench'), perform, {
   },
 });
 
+// bring has the core measure with a font that somebody brought, once the page can draw it.
+const brought = new Set();
+async function bring(id) {
+  if (brought.has(id)) return;
+  brought.add(id);
+  const sheet = Object.assign(document.createElement('link'), { rel: 'stylesheet', href: `/fonts/${id}/font.css` });
+  sheet.onload = async () => {
+    const from = await fetch(`/fonts/${id}/metrics`);
+    if (!from.ok) return;
+    const bytes = new Uint8Array(await from.arrayBuffer());
+    const metrics = btoa(bytes.reduce((s, b) => s + String.fromCharCode(b), ''));
+    await Promise.all(['400', '700', 'italic 400'].map((cut) => document.fonts.load(`${cut} 16px 'F-${id}'`)));
+    core.act('font', JSON.stringify({ id, metrics }));
+  };
+  document.head.append(sheet);
+}
+
+// turned shows another page from its upper left corner.
+let page = '';
+function turned() {
+  const now = facts.pages.find((p) => p.shown).id;
+  if (now === page) return;
+  if (page) $('desk').scrollTo(0, 0);
+  page = now;
+}
+
 // apply shows what a call of the core changed.
 function apply(u) {
   paper.patch(u.svg, u.drop);
@@ -190,17 +218,21 @@ function apply(u) {
   if (u.facts) {
     facts = u.facts;
     Object.assign(now, { facts, busy: !!u.typing || !!facts.hand });
-    $('drawing').style.background = facts.house.paper;
+    $('drawing').style.background = facts.sheet.paper;
+    paper.rule(facts.on.some((o) => o === 'page-ruler mm' || o === 'page-ruler in'));
+    if (facts.house.font) bring(facts.house.font);
     paper.size(facts.w, facts.h, !!(u.typing || typing.open || typing.ending));
+    turned();
     rows.select(facts.selected);
     drawers.lanes();
     drawers.sight();
     if (document.activeElement !== $('name')) $('name').value = facts.name;
   }
-  if (u.hasRows) rows.show(u.rows || []);
+  if (u.hasRows || u.facts) rows.show(u.hasRows ? u.rows || [] : null, facts.pages);
   now.busy = !!u.typing || !!facts.hand;
   typing.show(u.typing);
   panels.ask(u.ask);
+  if (u.open) window.open(u.open, '_blank', 'noopener');
   if (u.notice) notice(u.notice, u.offer);
   if (u.clip) {
     clip = u.clip;
@@ -238,7 +270,7 @@ function openMargin(on) {
 }
 
 function key(e) {
-  if (!core || e.target.closest('input, textarea, select, dialog, #menu') || e.isComposing) return;
+  if (!core || e.target.closest('input, textarea, select, dialog, #menu, [popover]') || e.isComposing) return;
   if (e.key === ' ' && e.target === $('desk')) {
     e.preventDefault();
     paper.panning = true;
@@ -246,6 +278,12 @@ function key(e) {
     return;
   }
   const ctrl = e.ctrlKey || e.metaKey;
+  if (ctrl && e.key === 'p') {
+    // the browser would print this page and not the chart
+    e.preventDefault();
+    window.open(`/charts/${document.body.dataset.chart}/print#now`, '_blank', 'noopener');
+    return;
+  }
   if (e.target.closest('button, a') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand))
     return;
   if (e.key === 'Escape' && drawers.open) {
@@ -253,7 +291,10 @@ function key(e) {
     drawers.takeBack();
     return;
   }
-  if (e.key === 'Tab' || (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu)/.test(e.key)))
+  if (
+    e.key === 'Tab' ||
+    (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu|Page(Up|Down)$)/.test(e.key))
+  )
     return;
   const u = core.key(e.key, e.shiftKey, ctrl, e.altKey);
   if (u.page) perform(u.page);
@@ -343,6 +384,9 @@ async function start() {
   const seq = (live.seq = +r.headers.get('X-Seq'));
   live.onDisk = Date.now();
   core.open(await r.text(), seq, client);
+  const day = new Date();
+  const date = [day.getFullYear(), day.getMonth() + 1, day.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
+  core.act('told', JSON.stringify({ date, revision: 'draft', owner: document.body.dataset.owner }));
   countComments(); // they may have come before the core
   paper.fit();
   paper.listen(

@@ -90,6 +90,8 @@ export class Panels {
       htmx.process(dialog);
       const chosen = dialog.querySelector('[value=selection]'),
         { selected } = this.facts();
+      const page = dialog.querySelector('[name=page]');
+      if (page) page.value = this.facts().pages.find((p) => p.shown).id;
       if (chosen && selected.length) Object.assign(chosen, { disabled: false, value: selected.join(',') });
       dialog.querySelector('button, input')?.focus();
     } catch {

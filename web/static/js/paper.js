@@ -5,6 +5,9 @@ import { View } from './view.js';
 const $ = (id) => document.getElementById(id);
 const layers = {
   sheet: 'layer-lanes',
+  back: 'layer-lanes',
+  ground: 'layer-board',
+  board: 'layer-board',
   lane: 'layer-lanes',
   step: 'layer-steps',
   connector: 'layer-lines',
@@ -70,6 +73,14 @@ export class Paper extends View {
     this.drawing.setAttribute('viewBox', `0 0 ${w} ${h}`);
     if (this.fitted && !this.held && !typing) this.fit();
     else this.show();
+  }
+
+  // rule makes room for rulers along the edges.
+  rule(on) {
+    if (on === this.inset > 16) return;
+    this.inset = on ? 44 : 16;
+    $('paper').classList.toggle('ruled', on);
+    if (this.fitted) this.fit();
   }
 
   // corner is where the drawing's upper left stands in the paper around it.

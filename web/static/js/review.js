@@ -85,10 +85,23 @@ document.querySelector('.leaf').addEventListener('click', (e) => {
   if (to) pick(to, true);
 });
 
+function follow({ link, goes }) {
+  if (link) open(link, '_blank', 'noopener');
+  else
+    document.querySelector(`.page[data-id="${goes}"]`)?.scrollIntoView({
+      block: 'start',
+      behavior: matchMedia('(prefers-reduced-motion)').matches ? 'auto' : 'smooth',
+    });
+}
 desk.addEventListener('pointerdown', (e) => {
   if (view.touch(e) || e.button > 1) return;
   if (e.button === 1) e.preventDefault();
-  view.beginPan(e, () => pick(e.target.closest('.step')?.dataset.step));
+  view.beginPan(e, () => {
+    const el = e.target.closest('[data-link], [data-goes]');
+    // The mark opens what it leads to; so do Ctrl and a click, and a click on the way back.
+    if (el && (e.target.matches('.mark') || e.ctrlKey || e.metaKey || el.matches('.back'))) follow(el.dataset);
+    else pick(e.target.closest('.step')?.dataset.step);
+  });
 });
 desk.addEventListener('pointermove', (e) => view.touch(e));
 for (const what of ['pointerup', 'pointercancel']) addEventListener(what, (e) => view.touch(e));

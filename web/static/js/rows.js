@@ -75,7 +75,11 @@ export class Rows {
 
   // show changes the list to these rows. What is as it was stays where it is: a browser takes
   // its time to lay out hundreds of text fields.
-  show(rows) {
+  show(rows, pages) {
+    const like = JSON.stringify(pages);
+    if (!rows && like === this.pages) return;
+    this.rows = rows || this.rows || [];
+    this.pages = like;
     const typing =
       this.list.contains(document.activeElement) && document.activeElement.matches('.words')
         ? document.activeElement
@@ -92,12 +96,19 @@ export class Rows {
       if (el === at) at = at.nextElementSibling;
       else this.list.insertBefore(el, at);
     };
-    rows.forEach((r, i) => {
+    const shown = pages.findIndex((p) => p.shown);
+    const heads = (from, to) => {
+      for (let i = from; i < to && pages.length > 1; i++)
+        put(`page ${pages[i].id}`, `${i} ${pages[i].name} ${i === shown}`, () => this.head(pages[i], i));
+    };
+    heads(0, shown + 1);
+    this.rows.forEach((r, i) => {
       if (r.lane !== lane && (r.lane || lane))
         put(`lane ${i}`, r.lane, () => filled('row-lane', { lane: r.lane || 'no lane' }));
       lane = r.lane;
       put(r.id, JSON.stringify(r), () => this.row(r));
     });
+    heads(shown + 1, pages.length);
     while (at) {
       const next = at.nextElementSibling;
       at.remove();
@@ -105,6 +116,15 @@ export class Rows {
     }
     if (typing && !typing.isConnected) this.goOn(this.made.get(id)?.el.querySelector('.words'), typing);
     this.select(this.selected || []);
+  }
+
+  // head is the heading of a page; a press shows the page.
+  head(page, i) {
+    const li = filled('row-page', { number: i + 1, name: page.name });
+    const b = li.querySelector('button');
+    b.dataset.arg = page.id;
+    if (page.shown) b.setAttribute('aria-current', 'page');
+    return li;
   }
 
   // goOn lets a person who types in a row type on in the one that took its
@@ -137,6 +157,11 @@ export class Rows {
       ways.insertBefore(way, ways.lastElementChild);
     });
     if (!r.data) ways.lastElementChild.remove();
+    if (r.goes) {
+      const goes = filled('row-goes', r);
+      goes.querySelector('button').dataset.arg = r.goesTo;
+      ways.append(goes);
+    }
     if (!ways.children.length) ways.remove();
     return li;
   }

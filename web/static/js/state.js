@@ -33,6 +33,94 @@ document.addEventListener('alpine:init', () => {
       return !l ? 'Select a connector.' : l.of > 1 ? `${l.of} connectors` : now().facts.title;
     },
   }));
+  // The tabs of the pages.
+  Alpine.data('pages', () => ({
+    get pages() {
+      return (now().facts.pages || []).map((p, i) => ({
+        ...p,
+        number: i + 1,
+        current: p.shown ? 'page' : 'false',
+        hover: `${p.name}: ${p.steps === 1 ? '1 step' : `${p.steps} steps`}. Double-click to name it, drag to move it.`,
+      }));
+    },
+  }));
+  // The files of the selected step.
+  const shown = /^(image\/(png|jpeg|gif|webp)|application\/pdf)$/;
+  Alpine.data('files', () => ({
+    get step() {
+      return now().facts.step;
+    },
+    get files() {
+      const at = `/charts/${document.body.dataset.chart}/files/`;
+      return (now().facts.files || []).map((f) => ({
+        ...f,
+        href: `${at}${f.id}${shown.test(f.type) ? '?show=1' : ''}`,
+        hover: `${f.name}, ${(f.size / 1048576).toFixed(1)} MB: ${shown.test(f.type) ? 'opens in a tab of its own' : 'is downloaded'}`,
+      }));
+    },
+    async add(e) {
+      const step = this.step,
+        [file] = e.target.files;
+      e.target.value = '';
+      if (!file) return;
+      if (file.size > 20 * 1048576) {
+        perform('why', `a file can have at most 20 MB; ${file.name} has ${(file.size / 1048576).toFixed(1)}`);
+        return;
+      }
+      const body = new FormData();
+      body.append('file', file);
+      const r = await fetch(`/charts/${document.body.dataset.chart}/files`, {
+        method: 'POST',
+        body,
+        headers: { 'X-Csrf-Token': document.querySelector('meta[name=csrf]').content },
+      }).catch(() => null);
+      if (r?.ok) perform('file-add', JSON.stringify({ step, file: await r.json() }));
+      else perform('why', r ? await r.text() : 'the server cannot be reached; attach the file again when it is back');
+    },
+  }));
+  // Where what is selected leads. The names of one's other charts are asked for once.
+  let asked = false;
+  Alpine.data('link', () => ({
+    get l() {
+      return now().facts.link || { offer: [] };
+    },
+    async charts() {
+      if (asked) return;
+      asked = true;
+      const r = await fetch('/charts/names').catch(() => null);
+      if (r?.ok) perform('charts', await r.text());
+    },
+    set(e) {
+      perform('link-set', e.target.value);
+      this.$nextTick(() => {
+        e.target.value = this.l.to;
+      });
+    },
+  }));
+  // The page's sheet, and how it is set up.
+  Alpine.data('sheet', () => ({
+    get s() {
+      return now().facts.sheet || {};
+    },
+    get name() {
+      return this.s.name || '';
+    },
+    take(e) {
+      const { what, value } = e.currentTarget.dataset;
+      perform('page-set', JSON.stringify({ what, value }));
+    },
+    strip(edge, i) {
+      return this.s.strips?.[(edge === 'header' ? 0 : 3) + i] || '';
+    },
+    set(e) {
+      const { what } = e.target.dataset;
+      perform('page-set', JSON.stringify({ what, value: e.target.value }));
+      this.$nextTick(() => {
+        const [edge, place] = what.split('.');
+        e.target.value = place ? this.strip(edge, ['left', 'centre', 'right'].indexOf(place)) : this.s[what];
+      });
+    },
+  }));
   // The look drawer: values that are typed go to the core as they are, which answers what it
   // cannot read.
   Alpine.data('look', () => ({

@@ -26,13 +26,25 @@ export class Typing {
         e.preventDefault();
         this.core().caret(e.key, e.shiftKey);
       }
+      if (/^[biu]$/i.test(e.key) && (e.ctrlKey || e.metaKey) && !e.altKey && !e.shiftKey) {
+        e.preventDefault();
+        if (this.open?.kind === 'step') this.core().key(e.key.toLowerCase(), false, true, false);
+      }
     });
     field.addEventListener('beforeinput', (e) => {
       // the Enter that opened the field is no text
       if (/^insert(LineBreak|Paragraph)$/.test(e.inputType) && !this.newline) e.preventDefault();
     });
-    field.addEventListener('blur', () => {
-      if (document.hasFocus()) this.end(false);
+    // Typing goes on while the look of what is chosen in a text is set.
+    const looks = (e) => this.open?.kind === 'step' && e?.closest('[data-drawer=look], .leads');
+    document.addEventListener('mousedown', (e) => {
+      if (looks(e.target) && e.target.closest('[data-act=step-look]')) e.preventDefault();
+    });
+    document.addEventListener('change', (e) => {
+      if (looks(e.target)) field.focus({ preventScroll: true });
+    });
+    field.addEventListener('blur', (e) => {
+      if (document.hasFocus() && !looks(e.relatedTarget)) this.end(false);
     });
     field.addEventListener('input', () => this.tell());
     for (const what of ['keyup', 'select', 'compositionupdate']) field.addEventListener(what, () => this.tell());

@@ -8,7 +8,7 @@ export class View {
   // drawings are SVG elements one below the other. While it is held, a fitted view keeps
   // its zoom.
   constructor(desk, drawings, label) {
-    Object.assign(this, { desk, drawings, label, zoom: 1, fitted: true, fingers: new Map() });
+    Object.assign(this, { desk, drawings, label, zoom: 1, fitted: true, inset: 16, fingers: new Map() });
     this.sizes = drawings.map((d) => ({ w: d.viewBox.baseVal?.width || 1123, h: d.viewBox.baseVal?.height || 794 }));
     new ResizeObserver(() => {
       if (this.fitted && !this.held) this.fit();
@@ -39,8 +39,8 @@ export class View {
     const { clientWidth: w, clientHeight: h } = this.desk;
     if (!w || !h) return;
     this.fitted = true;
-    const across = Math.min(...this.sizes.map((s) => (w - 16) / s.w)),
-      down = Math.min(...this.sizes.map((s) => (h - 16) / s.h));
+    const across = Math.min(...this.sizes.map((s) => (w - this.inset) / s.w)),
+      down = Math.min(...this.sizes.map((s) => (h - this.inset) / s.h));
     this.zoom = Math.max(least, Math.min(2, across, w < 600 ? Infinity : down));
     this.show();
   }

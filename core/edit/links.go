@@ -1,0 +1,253 @@
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/scene"
+)
+
+// ChartName is another chart of the same person, as the page around the editor tells it.
+type ChartName struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// LinkFacts are about where what is selected leads, and what it could lead to.
+type LinkFacts struct {
+	Of    string   `json:"of"`    // what is selected, in words; "" for nothing that can lead anywhere
+	To    string   `json:"to"`    // as it is typed
+	Gone  bool     `json:"gone"`  // what it leads to is not there any more
+	Offer []string `json:"offer"` // pages and charts, as they are typed
+}
+
+// linked is what is selected that can lead somewhere: a step, a lane, or with nothing selected the
+// page; and how a link is set there.
+func (e *Editor) linked() (of string, now *chart.Link, part chart.Part, ok bool) {
+	p := e.Page()
+	switch s := e.one(); {
+	case s != nil && e.chosenText():
+		t := e.typing
+		lo, hi := min(t.from, t.to), max(t.from, t.to)
+		for _, r := range t.runs {
+			if r.From < hi && r.To > lo && r.Link != nil {
+				now = r.Link
+			}
+		}
+		return sayText(t.Text[lo:hi]), now, part, true
+	case s != nil:
+		return e.selectionName(), s.Link, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID}, true
+	case e.lane != "":
+		l := p.Lane(e.lane)
+		return l.Name, l.Link, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID}, true
+	case len(e.selected) == 0:
+		return p.Name(e.pageAt()), p.Link, chart.Part{Do: "page.set", Page: p.ID}, true
+	}
+	return "", nil, chart.Part{}, false
+}
+
+func (e *Editor) linkFacts() LinkFacts {
+	f := LinkFacts{Offer: []string{}}
+	of, now, _, ok := e.linked()
+	if !ok {
+		return f
+	}
+	f.Of = of
+	f.To, f.Gone = e.linkWords(now)
+	for i, p := range e.chart.Pages {
+		if p != e.Page() {
+			f.Offer = append(f.Offer, wordPageLink+p.Name(i))
+		}
+	}
+	for _, c := range e.charts {
+		f.Offer = append(f.Offer, wordChartLink+c.Name)
+	}
+	return f
+}
+
+// linkWords are a link as it is typed, and whether what it leads to is gone.
+func (e *Editor) linkWords(l *chart.Link) (words string, gone bool) {
+	switch {
+	case l == nil:
+		return "", false
+	case l.URL != "":
+		return l.URL, false
+	case l.Chart != "":
+		for _, c := range e.charts {
+			if c.ID == l.Chart {
+				return wordChartLink + c.Name, false
+			}
+		}
+		return wordGoneChart, e.charts != nil
+	}
+	p := e.chart.Page(l.Page)
+	if p == nil {
+		return wordGonePage, true
+	}
+	words = wordPageLink + p.Name(slices.Index(e.chart.Pages, p))
+	if l.Step != "" {
+		s := p.Step(l.Step)
+		if s == nil {
+			return wordGoneStep, true
+		}
+		words += ", " + wordStepLink + strings.TrimSpace(s.Number+" "+oneLine(s.Text))
+	}
+	return words, false
+}
+
+// setLink lets what is selected lead where the words say: an address; 'Page: Packing' or a page's
+// number; 'step 5', on this page or behind a page; 'Chart: ...'. Nothing typed takes it away.
+func (e *Editor) setLink(words string) {
+	_, now, part, ok := e.linked()
+	if !ok {
+		return
+	}
+	to, why := e.linkOf(strings.TrimSpace(words))
+	if why != "" {
+		e.notice = why
+		e.status++
+		return
+	}
+	if now == nil && to == nil || now != nil && to != nil && *now == *to {
+		return
+	}
+	if part.Do == "" { // a piece of the text being typed
+		t := e.typing
+		t.runs = chart.RunsLinked(t.runs, min(t.from, t.to), max(t.from, t.to), to)
+		e.status++
+		e.showTyped()
+		return
+	}
+	part.Link = &chart.LinkPart{To: to}
+	e.do(didLink, part)
+}
+
+// chosenText tells whether some of the selected step's text is chosen while it is typed.
+func (e *Editor) chosenText() bool {
+	t, s := e.typing, e.one()
+	return t != nil && s != nil && t.Kind == "step" && t.ID == s.ID && t.from != t.to
+}
+
+// linkOf reads where words lead, or tells in words why nowhere.
+func (e *Editor) linkOf(words string) (to *chart.Link, why string) {
+	lower := strings.ToLower(words)
+	switch {
+	case words == "":
+		return nil, ""
+	case strings.HasPrefix(lower, "www."):
+		return &chart.Link{URL: "https://" + words}, ""
+	case strings.Contains(words, "@") && !strings.ContainsAny(words, " /:"):
+		return &chart.Link{URL: "mailto:" + words}, ""
+	case strings.HasPrefix(lower, "http:"), strings.HasPrefix(lower, "https:"), strings.HasPrefix(lower, "mailto:"):
+		return &chart.Link{URL: words}, ""
+	}
+	if name, ok := strings.CutPrefix(words, wordChartLink); ok {
+		for _, c := range e.charts {
+			if c.Name == name {
+				return &chart.Link{Chart: c.ID}, ""
+			}
+		}
+		return nil, sayNoChart(name)
+	}
+	place, step, hasStep := strings.Cut(strings.TrimPrefix(words, wordPageLink), ", "+wordStepLink)
+	p := e.Page()
+	if t, ok := strings.CutPrefix(lower, wordStepLink); ok {
+		step, hasStep = words[len(words)-len(t):], true
+	} else if p = e.pageNamed(place); p == nil {
+		return nil, sayNoLink
+	}
+	l := &chart.Link{Page: p.ID}
+	if hasStep {
+		number, _, _ := strings.Cut(strings.TrimSpace(step), " ")
+		i := slices.IndexFunc(p.Steps, func(s *chart.Step) bool { return s.Number == number || oneLine(s.Text) == strings.TrimSpace(step) })
+		if i < 0 {
+			return nil, sayNoNumber(number)
+		}
+		l.Step = p.Steps[i].ID
+	}
+	return l, ""
+}
+
+// pageNamed is the page of a name or a number, "page 2"; nil where there is none.
+func (e *Editor) pageNamed(words string) *chart.Page {
+	for i, p := range e.chart.Pages {
+		if p.Name(i) == words {
+			return p
+		}
+	}
+	n, err := strconv.Atoi(strings.TrimSpace(strings.TrimPrefix(strings.ToLower(words), "page")))
+	if err != nil || n < 1 || n > len(e.chart.Pages) {
+		return nil
+	}
+	return e.chart.Pages[n-1]
+}
+
+// knowCharts takes the names of the person's charts.
+func (e *Editor) knowCharts(arg string) {
+	var cs []ChartName
+	if json.Unmarshal([]byte(arg), &cs) == nil {
+		e.charts = append([]ChartName{}, cs...)
+		e.status++
+	}
+}
+
+// open goes where a link leads: to a page here, or by way of the page around the editor.
+func (e *Editor) open(l *chart.Link) {
+	switch _, gone := e.linkWords(l); {
+	case l == nil:
+	case gone:
+		e.notice = sayGone
+	case l.URL != "":
+		e.opens = l.URL
+	case l.Chart != "":
+		e.opens = fmt.Sprintf("/charts/%s", l.Chart)
+	case l.Step != "":
+		e.goStep(l.Page + " " + l.Step)
+	default:
+		e.goPage(l.Page)
+	}
+}
+
+// openLink goes where what is selected leads.
+func (e *Editor) openLink() {
+	_, now, _, _ := e.linked()
+	e.open(now)
+}
+
+// openStep goes where a step leads, or to the mate of an off-page connector.
+func (e *Editor) openStep(s *chart.Step) {
+	switch {
+	case s.Link != nil:
+		e.open(s.Link)
+	case needMate(e) == "" && e.one() == s:
+		e.goMate()
+	}
+}
+
+// linkAt is the link whose mark is at q.
+func (e *Editor) linkAt(q geom.Point) *chart.Link {
+	sh := e.Sheet()
+	for i := range sh.Steps {
+		if s := sh.Steps[i].Step; s.Link != nil && scene.LinkMark(&sh.Steps[i]).Grow(2).Contains(q) {
+			return s.Link
+		}
+	}
+	for _, l := range sh.Page.Lanes {
+		if l.Link != nil && scene.LaneMark(sh, l).Grow(2).Contains(q) {
+			return l.Link
+		}
+	}
+	if sh.Page.Link != nil && scene.TitleMark(sh).Grow(2).Contains(q) {
+		return sh.Page.Link
+	}
+	if from, ok := scene.BackBox(sh); ok && from.Contains(q) {
+		p, s, _ := sh.PartOf()
+		return &chart.Link{Page: p.ID, Step: s.ID}
+	}
+	return nil
+}

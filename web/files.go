@@ -1,0 +1,171 @@
+package web
+
+import (
+	"fmt"
+	"io"
+	"mime/multipart"
+	"net/http"
+	"path/filepath"
+	"slices"
+	"strings"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/edit"
+	"plaintracer/store"
+)
+
+// sent is what is in a file that came with a form, whose size the limit on bodies bounds.
+func sent(h *multipart.FileHeader) ([]byte, error) {
+	f, err := h.Open()
+	if err != nil {
+		return nil, err
+	}
+	defer f.Close()
+	return io.ReadAll(f)
+}
+
+// seen are the media types that a browser shows by itself; others are downloads alone.
+var seen = []string{"image/png", "image/jpeg", "image/gif", "image/webp", "application/pdf"}
+
+// attachFile keeps a file that is put on a step and tells what the chart says of it. Its type is
+// that of its content, whatever its name says (WHATWG MIME Sniffing, by net/http).
+func (s *Server) attachFile(c fiber.Ctx) error {
+	h, err := c.FormFile("file")
+	if err != nil {
+		return bad("Choose a file.")
+	}
+	if h.Size == 0 {
+		return bad("The file is empty.")
+	}
+	if h.Size > store.MostFile {
+		return bad(fmt.Sprintf("A file can have at most %d MB; %s has %.1f.", store.MostFile>>20, filepath.Base(h.Filename), float64(h.Size)/(1<<20)))
+	}
+	b, err := sent(h)
+	if err != nil {
+		return err
+	}
+	kind, _, _ := strings.Cut(http.DetectContentType(b), ";")
+	id, err := s.store.AddFile(person(c).ID, kind, b)
+	if err != nil {
+		return err
+	}
+	name := strings.Map(func(r rune) rune {
+		if r < ' ' || r == '/' || r == '\\' {
+			return '-'
+		}
+		return r
+	}, strings.ToValidUTF8(filepath.Base(h.Filename), ""))
+	if r := []rune(name); len(r) > 200 {
+		name = string(r[:200])
+	}
+	return c.JSON(chart.File{ID: id, Name: name, Type: kind, Size: len(b)})
+}
+
+// file serves a file that is on a step of the chart: as a download, or with show the pictures and
+// PDFs that a browser shows, alone on a page that may do nothing.
+func (s *Server) file(c fiber.Ctx) error {
+	id := ""
+	if l, ok := c.Locals(linkKey).(store.Link); ok {
+		if !l.Files {
+			return fiber.NewError(fiber.StatusForbidden, "This link does not open files.")
+		}
+		id = l.Chart
+	} else {
+		id = entry(c).ID
+	}
+	ch, _, err := s.store.Chart(id)
+	if err != nil {
+		return err
+	}
+	f, ok := fileOf(ch, c.Params("file"))
+	if !ok {
+		return store.ErrNone
+	}
+	kind, body, err := s.store.File(f.ID)
+	if err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderXContentTypeOptions, "nosniff")
+	c.Set(fiber.HeaderCacheControl, "private, max-age=3600")
+	c.Set("Cross-Origin-Resource-Policy", "same-origin")
+	if c.Query("show") != "" && slices.Contains(seen, kind) {
+		policy := "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; sandbox"
+		if kind == "application/pdf" { // the browser's reader of PDFs does not open in a sandbox, and is one
+			policy = "default-src 'none'; object-src 'self'; style-src 'unsafe-inline'"
+		}
+		c.Set(fiber.HeaderContentSecurityPolicy, policy)
+		c.Set(fiber.HeaderContentType, kind)
+		c.Set(fiber.HeaderContentDisposition, "inline")
+		return c.Send(body)
+	}
+	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; sandbox")
+	c.Set(fiber.HeaderContentType, fiber.MIMEOctetStream)
+	ext := filepath.Ext(f.Name)
+	attach(c, strings.TrimSuffix(f.Name, ext), plainExt(ext))
+	return c.Send(body)
+}
+
+// plainExt is an ending of a file's name in letters and digits alone.
+func plainExt(ext string) string {
+	for _, r := range strings.TrimPrefix(ext, ".") {
+		if !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9') {
+			return ""
+		}
+	}
+	if len(ext) > 12 {
+		return ""
+	}
+	return ext
+}
+
+func fileOf(c *chart.Chart, id string) (chart.File, bool) {
+	for _, p := range c.Pages {
+		for _, s := range p.Steps {
+			for _, f := range s.Files {
+				if f.ID == id {
+					return f, true
+				}
+			}
+		}
+	}
+	return chart.File{}, false
+}
+
+// letFiles lets the readers of a link open files, or not any more.
+func (s *Server) letFiles(c fiber.Ctx) error {
+	if err := s.store.LetFiles(entry(c).ID, c.Params("link"), c.FormValue("may") != ""); err != nil {
+		return err
+	}
+	return s.sharePanel(c)
+}
+
+// stepCard is a step as a reader of a link sees it, with the files on it where the link opens them.
+type stepCard struct {
+	edit.Row
+	Open []openFile
+}
+
+type openFile struct{ Name, At string }
+
+// cardsOf are the cards of all steps.
+func cardsOf(d *drawing, l store.Link) []stepCard {
+	var out []stepCard
+	for i := range d.pages {
+		for _, r := range d.pages[i].rows {
+			c := stepCard{Row: r}
+			for _, f := range r.Files {
+				at := fmt.Sprintf("/review/%s/files/%s", l.Token, f.ID)
+				if slices.Contains(seen, f.Type) {
+					at += "?show=1"
+				}
+				if l.Files {
+					c.Open = append(c.Open, openFile{f.Name, at})
+				}
+			}
+			out = append(out, c)
+		}
+	}
+	return out
+}
