@@ -28,48 +28,100 @@ const (
 	Password = "saltmarsh-demo"
 )
 
-// drawn makes a chart out of a steps table: laid out and numbered.
-func drawn(table []byte, name, title string) (*chart.Chart, error) {
-	c, err := csv.Read(table, name)
-	if err != nil {
-		return nil, fmt.Errorf("%s: %w", name, err)
+//go:embed condition-report.pdf
+var condition []byte
+
+// drawn makes a chart out of steps tables, a page each: laid out, over as many pages as that takes,
+// and numbered.
+func drawn(name string, pages ...page) (*chart.Chart, error) {
+	ctx := context.Background()
+	c := &chart.Chart{Name: name}
+	for i, of := range pages {
+		one, err := csv.Read(of.table, name)
+		if err != nil {
+			return nil, fmt.Errorf("%s: %w", name, err)
+		}
+		if i > 0 {
+			apart(one.Pages[0], fmt.Sprintf("p%d-", i+1))
+		}
+		one.Pages[0].Title = of.title
+		c.Pages = append(c.Pages, one.Pages...)
 	}
-	p := c.Pages[0]
-	p.Title = title
-	if err := layout.Chart(context.Background(), c, layout.Down); err != nil {
+	if err := layout.Chart(ctx, c, layout.Down); err != nil {
 		return nil, err
 	}
-	if cmd, ok := number.Page(p); ok {
-		if _, err := chart.Apply(c, cmd); err != nil {
-			return nil, err
+	if err := layout.Over(ctx, c); err != nil {
+		return nil, err
+	}
+	for _, p := range c.Pages {
+		if cmd, ok := number.Chart(c, p); ok {
+			if _, err := chart.Apply(c, cmd); err != nil {
+				return nil, err
+			}
 		}
 	}
 	return c, nil
 }
 
+// apart puts a prefix before all ids of a page.
+func apart(p *chart.Page, prefix string) {
+	p.ID = prefix + p.ID
+	for _, l := range p.Lanes {
+		l.ID = prefix + l.ID
+	}
+	for _, s := range p.Steps {
+		if s.ID = prefix + s.ID; s.Lane != "" {
+			s.Lane = prefix + s.Lane
+		}
+	}
+	for _, l := range p.Connectors {
+		l.ID, l.From.Step, l.To.Step = prefix+l.ID, prefix+l.From.Step, prefix+l.To.Step
+	}
+}
+
+// page is a steps table and its title.
+type page struct {
+	table []byte
+	title string
+}
+
 // Fill puts the scenario into an empty store: an account, three charts, a
-// review link and comments.
+// review link, comments and a form.
 func Fill(s *store.Store) error {
 	mara, err := s.AddPerson(Email, name, Password)
 	if err != nil {
 		return err
 	}
-	var loans string
+	packed := page{packing, "Packing a crate"}
 	for _, d := range []struct {
-		table       []byte
-		name, title string
+		name string
+		page page
 	}{
-		{Stocktake(), "Yearly stocktake", "Yearly stocktake: every object seen once"},
-		{packing, "Packing a crate", "Packing a crate"},
-		{outgoing, "Outgoing loans", "Outgoing loans: from request to receipt"},
+		{"Yearly stocktake", page{Stocktake(), "Yearly stocktake: every object seen once"}},
+		{"Packing a crate", packed},
 	} {
-		c, err := drawn(d.table, d.name, d.title)
+		c, err := drawn(d.name, d.page)
 		if err != nil {
 			return err
 		}
-		if loans, err = s.AddChart(mara.ID, c); err != nil {
+		if _, err := s.AddChart(mara.ID, c); err != nil {
 			return err
 		}
+	}
+	c, err := drawn("Outgoing loans", page{outgoing, "Outgoing loans: from request to receipt"}, packed)
+	if err != nil {
+		return err
+	}
+	form, err := s.AddFile(mara.ID, "application/pdf", condition)
+	if err != nil {
+		return err
+	}
+	pack, examine := c.Pages[0].Step("s10"), c.Pages[0].Step("s5")
+	pack.Link = &chart.Link{Page: c.Pages[1].ID}
+	examine.Files = []chart.File{{ID: form, Name: "condition-report.pdf", Type: "application/pdf", Size: len(condition)}}
+	loans, err := s.AddChart(mara.ID, c)
+	if err != nil {
+		return err
 	}
 	if _, err := s.AddLink(loans, store.Comment); err != nil {
 		return err

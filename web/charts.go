@@ -147,7 +147,9 @@ func (s *Server) openFile(c fiber.Ctx) error {
 			ch, err = chart.Unmarshal(b)
 		case ".csv":
 			if ch, err = csv.Read(b, name); err == nil {
-				err = layout.Chart(ctx, ch, layout.Down)
+				if err = layout.Chart(ctx, ch, layout.Down); err == nil {
+					err = onSheets(ctx, ch, c)
+				}
 			}
 		default:
 			err = fmt.Errorf("%q cannot be opened; expected a steps table (.csv) or a chart (.json)", ext)
@@ -163,24 +165,35 @@ func (s *Server) openFile(c fiber.Ctx) error {
 	return s.keep(c, ch)
 }
 
+// onSheets lets a new chart go on on further pages where it is larger than its sheet, unless the form
+// that asks for it wants one page.
+func onSheets(ctx context.Context, ch *chart.Chart, c fiber.Ctx) error {
+	if c.FormValue("pages") == "one" {
+		return nil
+	}
+	return layout.Over(ctx, ch)
+}
+
 // typedList makes a chart of typed lines, one a step.
 func (s *Server) typedList(c fiber.Ctx) error {
 	n := 0
-	var p *chart.Page
-	err := s.work(c, func(context.Context) (err error) { // which is bounded by its number of lines
-		if p, err = list.Page(list.Lines(c.FormValue("list")), func(kind string) string { n++; return fmt.Sprint(kind, n) }); err != nil {
-			return bad(sentence(err))
-		}
-		return nil
-	})
-	if err != nil {
-		return err
-	}
 	name := strings.TrimSpace(c.FormValue("name"))
 	if name == "" {
 		name = untitled
 	}
-	return s.keep(c, &chart.Chart{Name: name, Pages: []*chart.Page{p}})
+	ch := &chart.Chart{Name: name}
+	err := s.work(c, func(ctx context.Context) error {
+		p, err := list.Page(list.Lines(c.FormValue("list")), func(kind string) string { n++; return fmt.Sprint(kind, n) })
+		if err != nil {
+			return bad(sentence(err))
+		}
+		ch.Pages = []*chart.Page{p}
+		return onSheets(ctx, ch, c)
+	})
+	if err != nil {
+		return err
+	}
+	return s.keep(c, ch)
 }
 
 func (s *Server) rename(c fiber.Ctx) error {

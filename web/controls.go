@@ -96,7 +96,9 @@ func choices(name string) []choice {
 		case "page-ground":
 			out.Face = groundFace(x)
 		case "lane-look":
-			out.Face = laneLookFace(x.Arg)
+			if !strings.Contains(x.Arg, `"frame"`) {
+				out.Face = laneLookFace(x.Arg)
+			}
 		}
 		return out
 	})

@@ -132,7 +132,7 @@ func TestEditorByHand(t *testing.T) {
 	r := p.LaneRect(p.Lanes[1])
 	b.click(r.X+12, r.CY())
 	b.press("Lane")
-	b.press("Insert lane above")
+	b.press("Insert before")
 	b.key("Archive\r")
 	if l := b.page().Lanes[1]; l.Name != "Archive" {
 		t.Errorf("lane %q", l.Name)

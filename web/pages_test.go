@@ -214,3 +214,27 @@ func TestPageDrawer(t *testing.T) {
 		t.Errorf("selected there is %s", title)
 	}
 }
+
+// A long list makes a chart of as many pages as it needs, or of one where that is asked for.
+func TestNewChartsGoOnOnFurtherPages(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	for _, one := range []bool{false, true} {
+		b.open("/charts")
+		b.press("Type or paste a list One line per step; the chart draws itself")
+		eval[bool](b, fmt.Sprintf(`(() => { const f = document.querySelector('.start-form[action$=list]');
+		  f.list.value = [...Array(90).keys()].map((i) => (i %% 2 ? 'Registrar' : 'Carrier') + ': Move object ' + i).join('\n');
+		  f.pages.checked = %v; f.querySelector('button').click(); return true; })()`, one))
+		b.until("the chart", `location.pathname.length > 8 && document.querySelector('#pages .page-tab')`)
+		c := chartOf(t, b)
+		if (len(c.Pages) == 1) != one {
+			t.Errorf("one page is %v, and there are %d", one, len(c.Pages))
+		}
+		for _, p := range c.Pages {
+			if p.Outgrown() && !one {
+				t.Errorf("%s is larger than its sheet", p.ID)
+			}
+		}
+	}
+}

@@ -27,7 +27,7 @@ func crammed(pages, steps int) *chart.Chart {
 	for n := range pages {
 		p := c.Pages[0]
 		if n > 0 {
-			p = &chart.Page{ID: fmt.Sprint("p", n), Name: fmt.Sprint("Page ", n+1), Frame: p.Frame}
+			p = &chart.Page{ID: fmt.Sprint("p", n+1), Frame: p.Frame}
 			c.Pages = append(c.Pages, p)
 		}
 		for i := range 4 {

@@ -135,7 +135,7 @@ func layoutCommand() *cobra.Command {
 				return err
 			}
 			if pages {
-				if err := split(cmd.Context(), c); err != nil {
+				if err := layout.Over(cmd.Context(), c); err != nil {
 					return err
 				}
 			}
@@ -181,23 +181,6 @@ func paperNames() []string {
 		out = append(out, strings.ToLower(p.Name))
 	}
 	return out
-}
-
-// split moves what lies beyond the sheets of the pages to pages more.
-func split(ctx context.Context, c *chart.Chart) error {
-	made := 0
-	newID := func(kind string) string { made++; return fmt.Sprintf("%scut%d", kind, made) }
-	for _, p := range slices.Clone(c.Pages) {
-		if !p.Outgrown() {
-			continue
-		}
-		if parts := layout.Pages(ctx, c, p, newID); len(parts) > 0 {
-			if _, err := chart.Apply(c, chart.Command{Words: "split page", Parts: parts}); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
 }
 
 func numberCommand() *cobra.Command {

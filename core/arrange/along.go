@@ -30,9 +30,9 @@ func newRoom(p *chart.Page, but, lane string, across bool) *room {
 	return r
 }
 
-// concerned tells whether a step gives way at all. Downward in lanes only those of the
-// same lane do: the lanes below move along as that one grows.
-func (r *room) concerned(id string) bool { return r.across || r.lanes[id] == r.lane }
+// concerned tells whether a step gives way at all. Across the lanes only those of the same lane do:
+// the lanes beyond move along as that one grows.
+func (r *room) concerned(id string) bool { return r.across != r.page.Down || r.lanes[id] == r.lane }
 
 func (r *room) start(b geom.Rect) float64 {
 	if r.across {
@@ -110,9 +110,8 @@ func (r *room) places() []chart.Place {
 	var out []chart.Place
 	for _, s := range r.page.Steps {
 		if b, ok := r.boxes[s.ID]; ok && r.moved[s.ID] {
-			pl := chart.PlaceOf(s)
-			pl.X, pl.Y = b.X, geom.Round2(b.Y-r.page.LaneTop(s.Lane))
-			out = append(out, pl)
+			b.W, b.H = s.W, s.H
+			out = append(out, r.page.PlaceAt(s.ID, s.Lane, b))
 		}
 	}
 	return out

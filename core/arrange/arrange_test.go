@@ -177,17 +177,19 @@ func TestGrown(t *testing.T) {
 }
 
 func TestBeside(t *testing.T) {
+	bare, inLanes := chart.NewPage("p"), chart.NewPage("p")
+	inLanes.Lanes = []*chart.Lane{{ID: "l", Size: 200}}
 	one := geom.Rect{X: 100, Y: 100, W: 100, H: 50}
-	dx, dy := Beside([]geom.Rect{one}, []geom.Rect{one}, nil, 24, false)
+	dx, dy := Beside(bare, []geom.Rect{one}, []geom.Rect{one}, nil, 24)
 	if dx != 0 || dy < 74 || dy > 90 {
 		t.Errorf("moved by %v, %v", dx, dy)
 	}
-	dx, dy = Beside([]geom.Rect{one}, []geom.Rect{one}, nil, 24, true)
+	dx, dy = Beside(inLanes, []geom.Rect{one}, []geom.Rect{one}, nil, 24)
 	if dx < 124 || dx > 140 || dy != 0 {
 		t.Errorf("in lanes moved by %v, %v", dx, dy)
 	}
 	line := geom.Rect{X: 100, Y: 200, W: 400}
-	if _, dy = Beside([]geom.Rect{one}, []geom.Rect{one}, []geom.Rect{line}, 24, false); dy < 110 {
+	if _, dy = Beside(bare, []geom.Rect{one}, []geom.Rect{one}, []geom.Rect{line}, 24); dy < 110 {
 		t.Errorf("a copy lies on a line: moved by %v", dy)
 	}
 }

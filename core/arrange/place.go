@@ -20,15 +20,18 @@ const lanePad = 6.0
 // that its middle lies over, wholly inside it.
 func Settle(p *chart.Page, id string, r geom.Rect) chart.Place {
 	pl := chart.Place{ID: id, X: geom.Round2(r.X), Y: geom.Round2(r.Y), W: r.W, H: r.H}
-	l := p.LaneUnder(r.CY())
+	l := p.LaneUnder(r.Centre())
 	if l == nil {
 		return pl
 	}
-	pl.Lane = l.ID
-	y := r.Y - p.LaneTop(l.ID)
-	pl.Y = geom.Round2(math.Max(lanePad, math.Min(y, l.Size-r.H-lanePad)))
-	pl.X = geom.Round2(math.Max(pl.X, p.Frame.X+chart.LaneHead+lanePad))
-	return pl
+	in := func(v, size float64) float64 { return math.Max(lanePad, math.Min(v, l.Size-size-lanePad)) }
+	at, head := p.LaneRect(l), p.HeadRect(l)
+	if p.Down {
+		r.X, r.Y = at.X+in(r.X-at.X, r.W), math.Max(r.Y, head.Bottom()+lanePad)
+	} else {
+		r.X, r.Y = math.Max(r.X, head.Right()+lanePad), at.Y+in(r.Y-at.Y, r.H)
+	}
+	return p.PlaceAt(id, l.ID, r)
 }
 
 // Room returns the parts that make lanes and sheet large enough for what
@@ -37,32 +40,44 @@ func Settle(p *chart.Page, id string, r geom.Rect) chart.Place {
 // there is room.
 func Room(p *chart.Page) []chart.Part {
 	var parts []chart.Part
-	right, bottom := 0.0, 0.0
-	y := p.Frame.Y
-	for _, l := range p.Lanes {
-		need := l.Size
+	lanes := *p // as they will be
+	lanes.Lanes = make([]*chart.Lane, len(p.Lanes))
+	for i, l := range p.Lanes {
+		lane, need := *l, l.Size
+		lanes.Lanes[i] = &lane
 		for _, s := range p.Steps {
-			if s.Lane == l.ID {
+			switch {
+			case s.Lane != l.ID:
+			case p.Down:
+				need = math.Max(need, s.X+s.W+lanePad)
+			default:
 				need = math.Max(need, s.Y+s.H+lanePad)
 			}
 		}
 		if need > l.Size {
 			need = geom.Round2(need)
+			lane.Size = need
 			parts = append(parts, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID, Size: &need})
 		}
-		y += need
+	}
+	right, bottom := 0.0, 0.0
+	for _, s := range lanes.Steps {
+		r := lanes.StepRect(s)
+		right, bottom = math.Max(right, r.Right()), math.Max(bottom, r.Bottom())
 	}
 	frame := p.Frame
-	for _, s := range p.Steps {
-		right = math.Max(right, s.X+s.W)
-		if s.Lane == "" {
-			bottom = math.Max(bottom, s.Y+s.H)
-		}
-	}
 	if len(p.Lanes) > 0 {
-		bottom = math.Max(bottom, y)
-		frame.W = geom.Round2(math.Max(frame.W, right+20-frame.X))
-		right = frame.X + frame.W
+		need := p.Heads()
+		for _, s := range p.Stages {
+			need += s.Size
+		}
+		if p.Down {
+			frame.W = geom.Round2(max(frame.W, need, bottom+20-frame.Y))
+			right, bottom = math.Max(right, lanes.LanesEnd()), frame.Y+frame.W
+		} else {
+			frame.W = geom.Round2(max(frame.W, need, right+20-frame.X))
+			right, bottom = frame.X+frame.W, math.Max(bottom, lanes.LanesEnd())
+		}
 	}
 	edge := p.Margin()
 	foot := edge + 52 // the title block
@@ -71,7 +86,11 @@ func Room(p *chart.Page) []chart.Part {
 	if k > 1 {
 		w, h := math.Ceil(p.W*k), geom.Round2(math.Ceil(p.W*k)*p.H/p.W)
 		set.W, set.H = &w, &h
-		if len(p.Lanes) > 0 {
+		switch {
+		case len(p.Lanes) == 0:
+		case p.Down:
+			frame.W = geom.Round2(math.Max(frame.W, h-foot-frame.Y))
+		default:
 			frame.W = geom.Round2(math.Max(frame.W, w-2*frame.X))
 		}
 	}
@@ -106,8 +125,7 @@ func Free(p *chart.Page, want geom.Rect, others, lines []geom.Rect, gap float64)
 			r := want
 			r.X += float64(i) * pitchX
 			r.Y += float64(j) * pitchY
-			pl := Settle(p, "", r)
-			r.X, r.Y = pl.X, p.LaneTop(pl.Lane)+pl.Y
+			r = p.RectOf(Settle(p, "", r))
 			if isClear([]geom.Rect{r}, 0, 0, others, lines, gap) {
 				best, least = r, cost
 			}

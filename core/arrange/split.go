@@ -140,11 +140,7 @@ func (c *cut) begin(p *chart.Page) {
 	n.W, n.H, n.Key = c.w, c.h, nil
 	n.Frame.W = geom.Round2(math.Max(100, c.w-2*p.Margin()))
 	n.Steps, n.Connectors = []*chart.Step{}, []*chart.Connector{}
-	c.lanes = map[string]string{"": ""}
-	for _, l := range n.Lanes {
-		c.lanes[l.ID] = c.newID("l")
-		l.ID = c.lanes[l.ID]
-	}
+	c.lanes = chart.RenameBands(n, c.newID)
 	c.new = n
 	left, top := math.Inf(1), math.Inf(1)
 	for _, s := range p.Steps {
@@ -154,7 +150,7 @@ func (c *cut) begin(p *chart.Page) {
 	}
 	dx := p.Frame.X + pairGap + pairSize + pairGap - left
 	if len(p.Lanes) > 0 {
-		dx += chart.LaneHead
+		dx += p.Heads()
 	}
 	dy := p.Frame.Y + pairGap - top
 	for _, s := range p.Steps {
@@ -217,13 +213,14 @@ func (c *cut) pair(q *chart.Connector, stays, moved *chart.Step, have map[string
 	put := func(p *chart.Page, at geom.Rect, lane string) *chart.Step {
 		s := &chart.Step{ID: c.newID("s"), Symbol: symbol.OffPage, Lane: lane, W: pairSize, H: pairSize, Text: letter}
 		at = c.free(p, at)
-		s.X, s.Y = geom.Round2(at.X), geom.Round2(at.Y-p.LaneTop(lane))
+		to := p.PlaceAt(s.ID, lane, at)
+		s.X, s.Y = to.X, to.Y
 		p.Steps = append(p.Steps, s)
 		return s
 	}
 	edge := c.new.Frame.X + pairGap
 	if len(c.new.Lanes) > 0 {
-		edge += chart.LaneHead
+		edge += c.new.Heads()
 	}
 	rs, rm := c.old.StepRect(stays), c.new.StepRect(moved)
 	here := geom.Rect{X: c.w - c.old.Margin() - pairSize - 21, Y: rs.CY() - pairSize/2, W: pairSize, H: pairSize}

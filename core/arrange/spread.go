@@ -65,8 +65,8 @@ func Spread(p *chart.Page, wanted []chart.Place, across bool) []chart.Place {
 
 // Beside tells how far boxes are to be moved so that each stands clear of the others by
 // gap, and off the lines that run there: to the right or downward, no farther than it
-// must. Within lanes to the right alone, so that nobody comes into another lane.
-func Beside(boxes, others, lines []geom.Rect, gap float64, lanes bool) (dx, dy float64) {
+// must; within lanes along them alone, so that nobody comes into another lane.
+func Beside(p *chart.Page, boxes, others, lines []geom.Rect, gap float64) (dx, dy float64) {
 	var all, far geom.Rect
 	for _, b := range boxes {
 		all = all.Union(b)
@@ -83,16 +83,19 @@ func Beside(boxes, others, lines []geom.Rect, gap float64, lanes bool) (dx, dy f
 	limX := math.Ceil(math.Max(0, far.Right()+gap-all.X)/pitch) + 1
 	limY := math.Ceil(math.Max(0, far.Bottom()+gap-all.Y)/pitch) + 1
 	best := math.Inf(1)
-	dx = limX * pitch
+	right, down := len(p.Lanes) == 0 || !p.Down, len(p.Lanes) == 0 || p.Down
+	if dx = limX * pitch; !right {
+		dx, dy = 0, limY*pitch
+	}
 	try := func(x, y float64) {
 		if c := math.Hypot(x, y); c < best && isClear(boxes, x, y, others, lines, gap) {
 			best, dx, dy = c, x, y
 		}
 	}
-	for i := 1.0; i <= limX; i++ {
+	for i := 1.0; i <= limX && right; i++ {
 		try(i*pitch, 0)
 	}
-	for j := 1.0; j <= limY && !lanes; j++ {
+	for j := 1.0; j <= limY && down; j++ {
 		try(0, j*pitch)
 	}
 	return dx, dy

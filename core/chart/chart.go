@@ -35,6 +35,11 @@ type Page struct {
 	Key        *Key         `json:"key,omitempty"`       // where the symbol key stands; there is none without
 	Shown      []Showing    `json:"shown,omitempty"`     // fields that steps show
 	Link       *Link        `json:"link,omitempty"`      // where its title leads
+	Down       bool         `json:"down,omitempty"`      // lanes run down the page, side by side; else across it
+	Level      bool         `json:"level,omitempty"`     // names of lanes that run across stand level, in wider heads
+	Turned     *Turned      `json:"turned,omitempty"`    // what it was before its lanes were turned
+	Groups     []*Group     `json:"groups,omitempty"`    // pools, and lanes that hold lanes
+	Stages     []*Stage     `json:"stages,omitempty"`    // across the lanes, along the flow
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
 	Connectors []*Connector `json:"connectors"`
@@ -42,28 +47,8 @@ type Page struct {
 	house *House // its chart's
 }
 
-// Frame says where the lanes stand: their common left edge, the top of the
-// first and their common width, in px. It means nothing on a page without lanes.
-type Frame struct {
-	X float64 `json:"x"`
-	Y float64 `json:"y"`
-	W float64 `json:"w"`
-}
-
-// LaneHead is the width of the strip that carries a lane's name, px.
-const LaneHead = 28
-
-// Lane says who does the work. Size is its height in px.
-type Lane struct {
-	ID   string    `json:"id"`
-	Name string    `json:"name"`
-	Size float64   `json:"size"`
-	Look *LaneLook `json:"look,omitempty"`
-	Link *Link     `json:"link,omitempty"`
-}
-
-// Step is a symbol with text. X and Y are its top left corner; Y counts from
-// the top of its lane when it has one.
+// Step is a symbol with text. X and Y are its top left corner; when it has a lane, Y counts from the
+// lane's top, or X from its left edge where lanes run down.
 type Step struct {
 	ID     string      `json:"id"`
 	Symbol symbol.Kind `json:"symbol"`
@@ -247,67 +232,10 @@ func (p *Page) connectorAt(id string) int {
 	return -1
 }
 
-// Lane finds a lane; nil when there is none of that id.
-func (p *Page) Lane(id string) *Lane {
-	if i := p.laneAt(id); i >= 0 {
-		return p.Lanes[i]
-	}
-	return nil
-}
-
-func (p *Page) laneAt(id string) int {
-	for i, l := range p.Lanes {
-		if l.ID == id {
-			return i
-		}
-	}
-	return -1
-}
-
-// LaneTop is the top of a lane in page coordinates; 0 for the id "".
-func (p *Page) LaneTop(id string) float64 {
-	if id == "" {
-		return 0
-	}
-	y := p.Frame.Y
-	for _, l := range p.Lanes {
-		if l.ID == id {
-			return y
-		}
-		y += l.Size
-	}
-	return 0
-}
-
-// LaneRect is where a lane stands, head included.
-func (p *Page) LaneRect(l *Lane) geom.Rect {
-	return geom.Rect{X: p.Frame.X, Y: p.LaneTop(l.ID), W: p.Frame.W, H: l.Size}
-}
-
-// LanesBottom is where the last lane ends; the frame's top without lanes.
-func (p *Page) LanesBottom() float64 {
-	y := p.Frame.Y
-	for _, l := range p.Lanes {
-		y += l.Size
-	}
-	return y
-}
-
-// LaneUnder is the lane at the height y: the nearest one when y is above or
-// below them all; nil on a page without lanes.
-func (p *Page) LaneUnder(y float64) *Lane {
-	top := p.Frame.Y
-	for i, l := range p.Lanes {
-		if top += l.Size; y < top || i == len(p.Lanes)-1 {
-			return l
-		}
-	}
-	return nil
-}
-
 // StepRect is where a step stands on the page, as stored.
 func (p *Page) StepRect(s *Step) geom.Rect {
-	return geom.Rect{X: s.X, Y: p.LaneTop(s.Lane) + s.Y, W: s.W, H: s.H}
+	at := p.LaneOrigin(s.Lane)
+	return geom.Rect{X: at.X + s.X, Y: at.Y + s.Y, W: s.W, H: s.H}
 }
 
 // Clone returns a copy that shares nothing with c.
@@ -350,6 +278,7 @@ func (p *Page) Clone() *Page {
 	lanes := make([]Lane, len(p.Lanes))
 	out.Lanes = make([]*Lane, len(p.Lanes))
 	out.Shown = slices.Clone(p.Shown)
+	out.Groups, out.Stages = copies(p.Groups), copies(p.Stages)
 	for i, l := range p.Lanes {
 		lanes[i] = *l
 		out.Lanes[i] = &lanes[i]
@@ -370,4 +299,14 @@ func (p *Page) Clone() *Page {
 		out.Connectors[i] = &cs[i]
 	}
 	return &out
+}
+
+// copies are copies of what a list points at; nil for an empty list.
+func copies[T any](list []*T) []*T {
+	var out []*T
+	for _, v := range list {
+		c := *v
+		out = append(out, &c)
+	}
+	return out
 }

@@ -16,18 +16,19 @@ const MaxSteps = 10000
 // Limits keep a hostile or broken file from taking the program down. They are
 // far above what anybody can read on a page.
 const (
-	maxParts  = 50000
-	maxPages  = 200
-	maxLanes  = 100
-	maxLines  = 20000
-	maxFields = 100
-	maxLabels = 20
-	maxName   = 400
-	maxString = 20000
-	maxID     = 64
-	maxCoord  = 1e7 // px
-	minSize   = 8   // px, of a step
-	minLane   = 40  // px
+	maxParts    = 50000
+	maxPages    = 200
+	maxLanes    = 100
+	mostStretch = 20
+	maxLines    = 20000
+	maxFields   = 100
+	maxLabels   = 20
+	maxName     = 400
+	maxString   = 20000
+	maxID       = 64
+	maxCoord    = 1e7 // px
+	minSize     = 8   // px, of a step
+	minLane     = 40  // px
 )
 
 func checkText(what, s string, limit int) error {
@@ -70,6 +71,16 @@ func checkNulls(p *Page) error {
 	for i, l := range p.Lanes {
 		if l == nil {
 			return fmt.Errorf(nullLane, i)
+		}
+	}
+	for i, g := range p.Groups {
+		if g == nil {
+			return fmt.Errorf(nullGroup, i)
+		}
+	}
+	for i, s := range p.Stages {
+		if s == nil {
+			return fmt.Errorf(nullStage, i)
 		}
 	}
 	for i, s := range p.Steps {
@@ -121,6 +132,14 @@ func checkSheet(p *Page) error {
 			return err
 		}
 	}
+	if t := p.Turned; t != nil {
+		if !(t.Along >= 1 && t.Along <= mostStretch && t.Across >= 1 && t.Across <= mostStretch) {
+			return fmt.Errorf(badTurned, t.Along, t.Across, mostStretch)
+		}
+		if err := checkCoord(t.W, t.H, t.Frame); err != nil {
+			return err
+		}
+	}
 	if err := checkShown(p.Shown); err != nil {
 		return err
 	}
@@ -128,19 +147,11 @@ func checkSheet(p *Page) error {
 }
 
 func checkLane(l *Lane) error {
-	if err := checkID(l.ID); err != nil {
+	if err := checkBand(l.ID, l.Name, l.Size, l.Look); err != nil {
 		return err
 	}
-	if err := checkText("name", l.Name, maxName); err != nil {
+	if err := checkFields(l.Fields); err != nil {
 		return err
-	}
-	if err := checkCoord(l.Size); err != nil {
-		return err
-	}
-	if l.Look != nil {
-		if err := checkLaneLook(l.Look); err != nil {
-			return err
-		}
 	}
 	if l.Link != nil {
 		if err := l.Link.check(); err != nil {
@@ -149,6 +160,53 @@ func checkLane(l *Lane) error {
 	}
 	if l.Size < minLane {
 		return fmt.Errorf(laneTooNarrow, l.Size, minLane)
+	}
+	return nil
+}
+
+// checkBand checks what lanes, groups and stages share.
+func checkBand(id, name string, size float64, look *LaneLook) error {
+	if err := checkID(id); err != nil {
+		return err
+	}
+	if err := checkText("name", name, maxName); err != nil {
+		return err
+	}
+	if err := checkCoord(size); err != nil {
+		return err
+	}
+	if look != nil {
+		return checkLaneLook(look)
+	}
+	return nil
+}
+
+// checkGroup refuses a group that stands in itself, or too deep in others.
+func (p *Page) checkGroup(g *Group) error {
+	if err := checkBand(g.ID, g.Name, 0, g.Look); err != nil {
+		return err
+	}
+	if g.Pool && g.In != "" {
+		return fmt.Errorf(poolInside, g.ID)
+	}
+	if g.In != "" && p.Group(g.In) == nil {
+		return gone("group", g.In)
+	}
+	deep := 1
+	for o := p.Group(g.In); o != nil; o = p.Group(o.In) {
+		if deep++; o.ID == g.ID || deep > mostDeep {
+			return fmt.Errorf(groupTooDeep, g.ID, mostDeep)
+		}
+	}
+	return nil
+}
+
+func checkStage(s *Stage) error {
+	if err := checkBand(s.ID, s.Name, s.Size, s.Look); err != nil {
+		return err
+	}
+	if s.Size < minLane {
+		return fmt.Errorf(stageTooNarrow, s.Size, minLane)
 	}
 	return nil
 }
@@ -178,8 +236,8 @@ func checkStep(p *Page, s *Step) error {
 	if err := checkText("number", s.Number, maxID); err != nil {
 		return err
 	}
-	if len(s.Fields) > maxFields {
-		return fmt.Errorf(tooManyFields, maxFields)
+	if err := checkFields(s.Fields); err != nil {
+		return err
 	}
 	if err := checkPorts(s); err != nil {
 		return err
@@ -198,8 +256,15 @@ func checkStep(p *Page, s *Step) error {
 			return err
 		}
 	}
+	return nil
+}
+
+func checkFields(fs []Field) error {
+	if len(fs) > maxFields {
+		return fmt.Errorf(tooManyFields, maxFields)
+	}
 	seen := map[string]bool{}
-	for _, f := range s.Fields {
+	for _, f := range fs {
 		if f.Name == "" {
 			return errors.New(fieldNoName)
 		}
@@ -283,7 +348,7 @@ func checkPage(p *Page) error {
 	if err := checkSheet(p); err != nil {
 		return err
 	}
-	if len(p.Lanes) > maxLanes || len(p.Steps) > MaxSteps || len(p.Connectors) > maxLines {
+	if len(p.Lanes) > maxLanes || len(p.Groups) > maxLanes || len(p.Stages) > maxLanes || len(p.Steps) > MaxSteps || len(p.Connectors) > maxLines {
 		return fmt.Errorf(pageTooFull, maxLanes, MaxSteps, maxLines)
 	}
 	if err := checkNulls(p); err != nil {
@@ -297,14 +362,37 @@ func checkPage(p *Page) error {
 		seen[what+id] = true
 		return nil
 	}
+	for i, g := range p.Groups {
+		if err := once("groups", i, g.ID); err != nil {
+			return err
+		}
+	}
+	for i, g := range p.Groups {
+		if err := p.checkGroup(g); err != nil {
+			return fmt.Errorf(inGroup, i, err)
+		}
+	}
+	for i, g := range p.Stages {
+		if err := checkStage(g); err != nil {
+			return fmt.Errorf(inStage, i, err)
+		}
+		if err := once("stages", i, g.ID); err != nil {
+			return err
+		}
+	}
 	for i, l := range p.Lanes {
-		if err := checkLane(l); err != nil {
+		err := checkLane(l)
+		if err == nil && l.In != "" && p.Group(l.In) == nil {
+			err = gone("group", l.In)
+		}
+		if err != nil {
 			return fmt.Errorf(inLane, i, err)
 		}
 		if err := once("lanes", i, l.ID); err != nil {
 			return err
 		}
 	}
+	p.gather()
 	for i, s := range p.Steps {
 		roundStep(s)
 		if err := checkStep(p, s); err != nil {

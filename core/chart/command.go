@@ -22,10 +22,16 @@ type Command struct {
 //	chart.set   Name or House (one without a name takes it away)
 //	page.add    NewPage, At             page.drop   Page
 //	page.order  Order (ids of all pages)
-//	page.set    Page and any of Title, W, H, Sheet, Setup, Frame, Crossings, KeepOff, Key, Shown, Link
+//	page.set    Page and any of Title, W, H, Sheet, Setup, Frame, Crossings, KeepOff, Key, Shown, Link,
+//	            Down, Level, Turned
 //	lane.add    Page, Lane, At          lane.drop   Page, ID
-//	lane.set    Page, ID and any of Name, Size, Link, LaneLook (an empty one takes it away)
+//	lane.set    Page, ID and any of Name, Size, In, Fields, Link, LaneLook (an empty one takes it away)
 //	lane.order  Page, Order (ids of all lanes)
+//	group.add   Page, Group, At         group.drop  Page, ID
+//	group.set   Page, ID and any of Name, In, Pool, LaneLook
+//	stage.add   Page, Stage, At         stage.drop  Page, ID
+//	stage.set   Page, ID and any of Name, Size, LaneLook
+//	stage.order Page, Order (ids of all stages)
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
 //	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
@@ -45,6 +51,8 @@ type Part struct {
 
 	NewPage *Page      `json:"newPage,omitempty"`
 	Lane    *Lane      `json:"lane,omitempty"`
+	Group   *Group     `json:"group,omitempty"`
+	Stage   *Stage     `json:"stage,omitempty"`
 	Step    *Step      `json:"step,omitempty"`
 	Line    *Connector `json:"line,omitempty"`
 
@@ -59,6 +67,11 @@ type Part struct {
 	Setup   *Setup       `json:"setup,omitempty"` // one that says nothing takes it away
 	Frame   *Frame       `json:"frame,omitempty"`
 	Size    *float64     `json:"size,omitempty"`
+	In      *string      `json:"in,omitempty"`
+	Pool    *bool        `json:"pool,omitempty"`
+	Down    *bool        `json:"down,omitempty"`
+	Level   *bool        `json:"level,omitempty"`
+	Turned  *Turned      `json:"turned,omitempty"` // an empty one takes it away
 	Symbol  *symbol.Kind `json:"symbol,omitempty"`
 	Text    *string      `json:"text,omitempty"`
 	Runs    *[]Run       `json:"runs,omitempty"`
@@ -182,6 +195,8 @@ func apply(c *Chart, d Part) ([]Part, error) {
 var pageParts = map[string]func(*Page, Part) ([]Part, error){
 	"page.set": setPage,
 	"lane.add": addLane, "lane.drop": dropLane, "lane.set": setLane, "lane.order": orderLanes,
+	"group.add": addGroup, "group.drop": dropGroup, "group.set": setGroup,
+	"stage.add": addStage, "stage.drop": dropStage, "stage.set": setStage, "stage.order": orderStages,
 	"step.add": addStep, "step.drop": dropStep, "step.place": placeSteps, "step.set": setStep,
 	"line.add": addLine, "line.drop": dropLine, "line.set": setLine, "line.order": orderLines, "line.ways": setWays,
 }

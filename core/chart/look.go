@@ -149,8 +149,9 @@ func (t TextLook) With(o TextLook) TextLook {
 // LaneLook is how a lane is drawn where that differs from the plain look. It is not changed
 // but replaced.
 type LaneLook struct {
-	Head string `json:"head,omitempty"` // colour of the head, #rrggbb
-	Band string `json:"band,omitempty"` // of the lane itself, #rrggbb; clear without
+	Head  string  `json:"head,omitempty"`  // colour of the head, #rrggbb
+	Band  string  `json:"band,omitempty"`  // of the lane itself, #rrggbb; clear without
+	Frame float64 `json:"frame,omitempty"` // weight of its outline, px; the usual hairline without
 }
 
 // MaxCorner is the widest radius of a step's corners, px: text keeps as far from the
@@ -233,7 +234,13 @@ func (l *StepLook) rounded() *StepLook {
 	return &out
 }
 
+// mostFrame is the heaviest outline of a lane, px.
+const mostFrame = 6
+
 func checkLaneLook(l *LaneLook) error {
+	if !(l.Frame >= 0 && l.Frame <= mostFrame) {
+		return fmt.Errorf(badFrameWeight, l.Frame, mostFrame)
+	}
 	for _, c := range [2]string{l.Head, l.Band} {
 		if c != "" && !isColour(c) {
 			return fmt.Errorf(badColour, c)

@@ -90,8 +90,8 @@ func (e *Editor) selectLoose() {
 }
 
 func (e *Editor) deleteSelected() {
-	if e.lane != "" && len(e.selected) == 0 {
-		e.dropLane("")
+	if e.band != "" && len(e.selected) == 0 {
+		e.dropBand("")
 		return
 	}
 	e.remove()
@@ -104,8 +104,8 @@ func (e *Editor) typeOnSelected() {
 		e.typeOnStep(e.one().ID)
 	case len(e.lines()) == 1:
 		e.typeOnLine(e.lines()[0].ID)
-	case e.lane != "":
-		e.typeOnLane(e.lane)
+	case e.band != "":
+		e.typeOnLane(e.band)
 	}
 }
 
@@ -134,16 +134,22 @@ func (e *Editor) shiftOutcome(id string, d int) {
 // setField changes one field of the selected step: {"old","name","value"}. An
 // empty name takes the field away; an empty old one adds it.
 func (e *Editor) setField(arg string) {
+	if s := e.one(); s != nil {
+		if fields, ok := fieldsWith(s.Fields, arg); ok {
+			e.do(didField, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Fields: &fields})
+		}
+	}
+}
+
+// fieldsWith are fields with a change, which is JSON: the field's old name, "" for a new one, its name,
+// "" to take it away, and its value.
+func fieldsWith(of []chart.Field, arg string) (fields []chart.Field, ok bool) {
 	var a struct{ Old, Name, Value string }
 	if json.Unmarshal([]byte(arg), &a) != nil {
-		return
-	}
-	s := e.one()
-	if s == nil {
-		return
+		return nil, false
 	}
 	fields, found := []chart.Field{}, false
-	for _, f := range s.Fields {
+	for _, f := range of {
 		switch {
 		case f.Name == a.Old && a.Old != "":
 			found = true
@@ -157,5 +163,5 @@ func (e *Editor) setField(arg string) {
 	if !found && a.Name != "" {
 		fields = append(fields, chart.Field{Name: a.Name, Value: a.Value})
 	}
-	e.do(didField, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Fields: &fields})
+	return fields, true
 }

@@ -19,7 +19,7 @@ func init() { // not a literal: they lead back to the commands
 		"place":       func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) },
 		"accept":      func(e *Editor, arg string) { e.Accept(arg) },
 		"select":      func(e *Editor, arg string) { e.keepTyping(); e.cancel(); e.seek(arg); e.selectOnly(arg) },
-		"lane-select": func(e *Editor, arg string) { e.selectOnly(); e.lane = arg },
+		"lane-select": func(e *Editor, arg string) { e.selectOnly(); e.band = arg },
 		"page-go":     func(e *Editor, arg string) { e.goPage(arg) },
 		"page-name":   func(e *Editor, arg string) { e.namePage(arg) },
 		"page-move":   func(e *Editor, arg string) { e.movePage(arg) },

@@ -52,14 +52,19 @@ func (e *Editor) typedLines() []typedLine {
 			items, empty = scene.LabelLines(sheet.Page, r, t.label), e.newLabel(r, t.place)
 		}
 	case "lane":
-		if l := sheet.Page.Lane(t.ID); l != nil {
-			for _, it := range scene.Lane(sheet, l).Items {
+		if b, ok := sheet.Page.Band(t.ID); ok {
+			for _, it := range scene.Band(sheet, b).Items {
 				if it.Text != "" {
 					items = append(items, it)
 				}
 			}
-			r := sheet.Page.LaneRect(l)
-			empty = scene.Item{At: geom.Pt(r.X+chart.LaneHead/2+middle*typeset.Size, r.CY()), Size: typeset.Size, Face: typeset.Bold, Upright: true}
+			at := b.Head.Centre()
+			if b.Upright {
+				at.X += middle * typeset.Size
+			} else {
+				at.Y += middle * typeset.Size
+			}
+			empty = scene.Item{At: at, Size: typeset.Size, Face: typeset.Bold, Upright: b.Upright}
 		}
 	case "title":
 		items = []scene.Item{scene.TitleItem(sheet)}

@@ -125,7 +125,7 @@ func (e *Editor) beside(f part) (parts []chart.Part, ids []string) {
 	for _, b := range boxes {
 		for _, o := range others {
 			if b.Overlaps(o) {
-				dx, dy = arrange.Beside(boxes, others, e.segments(), copyGap, len(e.Page().Lanes) > 0)
+				dx, dy = arrange.Beside(e.Page(), boxes, others, e.segments(), copyGap)
 				return e.copies(f, dx, dy)
 			}
 		}

@@ -151,7 +151,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	w.Pointer(Pointer{Type: "move", X: 502, Y: 250, Zoom: 1})
 	u := w.Update(false)
 	var box, lane bool
-	l := w.Page().LaneRect(w.Page().LaneUnder(250))
+	l := w.Page().LaneRect(w.Page().LaneUnder(geom.Pt(0, 250)))
 	for _, i := range u.Marks.Items {
 		b := i.Path.Bounds()
 		box = box || i.Text == "" && b.W > 100 && b.W < 200 && b.Grow(20).Contains(geom.Pt(502, 250))

@@ -337,7 +337,7 @@ func TestLanes(t *testing.T) {
 	// Reorder by the head.
 	first := p.Lanes[0].ID
 	h := p.LaneRect(p.Lanes[0])
-	w.drag(h.X+10, h.CY(), h.X+10, p.LanesBottom()-10)
+	w.drag(h.X+10, h.CY(), h.X+10, p.LanesEnd()-10)
 	if p.Lanes[1].ID != first {
 		t.Error("the lane was not moved")
 	}
@@ -356,7 +356,7 @@ func TestLanes(t *testing.T) {
 		t.Error("an empty lane asks")
 	}
 	// One with a step asks what shall become of it.
-	w.lane = p.Lanes[0].ID
+	w.band = p.Lanes[0].ID
 	at := w.centre(b.ID)
 	w.Do("lane-delete", "")
 	if w.ask == nil || len(w.ask.Answers) != 3 || !strings.Contains(w.ask.Text, "1 step in") {
@@ -367,7 +367,7 @@ func TestLanes(t *testing.T) {
 		t.Errorf("kept: %d lanes, step at %v, was at %v", len(p.Lanes), w.centre(b.ID), at)
 	}
 	w.Undo()
-	w.lane = p.Lanes[0].ID
+	w.band = p.Lanes[0].ID
 	w.Do("lane-delete", "steps")
 	if len(p.Lanes) != 1 || len(p.Steps) != 1 {
 		t.Errorf("with its steps: %d lanes, %d steps", len(p.Lanes), len(p.Steps))
@@ -650,7 +650,7 @@ func TestLanesByName(t *testing.T) {
 		if !p.StepRect(s).Inside(r) {
 			t.Errorf("step %d at %v is not inside its lane %v", i, p.StepRect(s), r)
 		}
-		if i > 0 && p.LaneTop(s.Lane) < p.LaneTop(p.Steps[i-1].Lane) {
+		if i > 0 && p.LaneStart(s.Lane) < p.LaneStart(p.Steps[i-1].Lane) {
 			t.Errorf("step %d stands above the one before it", i)
 		}
 		if d := w.centre(s.ID).Sub(before[i]); math.Abs(d.X) > 0.01 || math.Abs(d.Y) > 60 {
@@ -700,7 +700,7 @@ func TestSelectionInWords(t *testing.T) {
 	w.Do("lane-names", "Lane 1\nBorrower")
 	for i, want := range []string{"Lane 1", "Lane Borrower"} {
 		w.selectOnly()
-		w.lane = w.Page().Lanes[i].ID
+		w.band = w.Page().Lanes[i].ID
 		if got := w.Facts().Title; got != want {
 			t.Errorf("lane %d: %q, want %q", i, got, want)
 		}

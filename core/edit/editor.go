@@ -175,7 +175,7 @@ func (e *Editor) changed() {
 	e.forget()
 	p := e.Page()
 	e.prune(p)
-	if t := e.typing; t != nil && t.ID != "" && p.Step(t.ID) == nil && p.Connector(t.ID) == nil && p.Lane(t.ID) == nil {
+	if t := e.typing; t != nil && t.ID != "" && p.Step(t.ID) == nil && p.Connector(t.ID) == nil && !hasBand(p, t.ID) {
 		e.typing = nil
 		e.notice = sayTypingGone
 	}

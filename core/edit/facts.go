@@ -25,7 +25,9 @@ type Facts struct {
 	Steps     int               `json:"steps"`
 	Lanes     int               `json:"lanes"`
 	LaneNames []string          `json:"laneNames"` // on a page without lanes, those that it could have
-	Lane      string            `json:"lane"`      // the selected one
+	Band      BandFacts         `json:"band"`
+	InLane    []Named           `json:"inLane"`   // the lanes that a step can be told to stand in
+	StepLane  string            `json:"stepLane"` // that of the selected step
 	Loose     []LooseEnd        `json:"loose"`
 	Line      *LineFacts        `json:"line"`  // of the first selected connector
 	Sight     *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
@@ -119,7 +121,14 @@ func (e *Editor) Facts() Facts {
 	if len(p.Lanes) == 0 {
 		f.LaneNames = e.proposedLanes()
 	}
-	f.Lane = e.lane
+	f.Band = e.bandFacts()
+	f.InLane = []Named{}
+	for _, l := range p.Lanes {
+		f.InLane = append(f.InLane, Named{l.ID, laneWords(p, l)})
+	}
+	if s := e.one(); s != nil {
+		f.StepLane = s.Lane
+	}
 	f.Sight = e.sight()
 	f.Title = e.selectionName()
 	return f
@@ -146,10 +155,8 @@ func (e *Editor) sight() *geom.Rect {
 			}
 		}
 	}
-	if l := e.Page().Lane(e.lane); l != nil {
-		r := e.Page().LaneRect(l)
-		r.W = chart.LaneHead
-		add(r)
+	if b, ok := e.Page().Band(e.band); ok {
+		add(b.Head)
 	}
 	return out
 }
@@ -165,8 +172,9 @@ func (e *Editor) selectionName() string {
 		return sayConnector(e.endName(lines[0].From), e.endName(lines[0].To))
 	case len(steps)+len(lines) > 0:
 		return saySelected(len(steps), len(lines))
-	case e.Page().Lane(e.lane) != nil:
-		return sayLane(e.Page().Lane(e.lane).Name)
+	}
+	if b, ok := e.Page().Band(e.band); ok {
+		return sayBand(b)
 	}
 	return sayNothingSelected
 }

@@ -181,8 +181,8 @@ func (e *Editor) selectUnder(p Pointer) {
 		}
 	} else {
 		e.selectOnly()
-		if l := e.headAt(q); l != nil {
-			e.lane = l.ID
+		if b, ok := e.Page().HeadAt(q); ok {
+			e.band = b.ID
 		}
 	}
 }
@@ -206,10 +206,10 @@ func (e *Editor) double(p Pointer) {
 		e.typeOnSpot(s)
 		return
 	}
-	if l := e.headAt(q); l != nil {
+	if b, ok := e.Page().HeadAt(q); ok {
 		e.selectOnly()
-		e.lane = l.ID
-		e.typeOnLane(l.ID)
+		e.band = b.ID
+		e.typeOnLane(b.ID)
 		return
 	}
 	e.hand = symbol.Process

@@ -1,8 +1,6 @@
 package edit
 
 import (
-	"math"
-
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
@@ -10,17 +8,18 @@ import (
 
 // The pointer's forms, as CSS names them.
 const (
-	arrow     = "default"
-	crosshair = "crosshair" // pulls a connector, places a symbol, drags a frame
-	moveAll   = "move"
-	grab      = "grab"
-	grabbing  = "grabbing"
-	ibeam     = "text"
-	across    = "ew-resize"
-	upAndDown = "ns-resize"
-	rowEdge   = "row-resize"
-	leaveCopy = "copy"
-	pointing  = "pointer" // opens what it is on
+	arrow      = "default"
+	crosshair  = "crosshair" // pulls a connector, places a symbol, drags a frame
+	moveAll    = "move"
+	grab       = "grab"
+	grabbing   = "grabbing"
+	ibeam      = "text"
+	across     = "ew-resize"
+	upAndDown  = "ns-resize"
+	rowEdge    = "row-resize"
+	columnEdge = "col-resize"
+	leaveCopy  = "copy"
+	pointing   = "pointer" // opens what it is on
 )
 
 // grip is what a press at a point takes hold of: the pointer's form says it beforehand,
@@ -94,16 +93,20 @@ func (e *Editor) gripAt(p Pointer) grip {
 			return &keying{press: press{start: p, last: p}, was: *e.Page().Key}
 		}}
 	}
-	if l := e.edgeAt(q); l != nil {
-		return grip{rowEdge, func(p Pointer) gesture {
-			return &widening{press: press{start: p, last: p}, id: l.ID, size: l.Size}
+	if b, near, ok := e.edgeAt(q); ok {
+		cursor := rowEdge
+		if (b.Kind == chart.StageBand) != e.Page().Down {
+			cursor = columnEdge
+		}
+		return grip{cursor, func(p Pointer) gesture {
+			return &widening{press: press{start: p, last: p}, band: b, near: near, form: cursor}
 		}}
 	}
-	if l := e.headAt(q); l != nil {
+	if b, ok := e.Page().HeadAt(q); ok {
 		return grip{grab, func(p Pointer) gesture {
 			e.selectOnly()
-			e.lane = l.ID
-			return &reordering{press: press{start: p, last: p}, id: l.ID}
+			e.band = b.ID
+			return &reordering{press: press{start: p, last: p}, band: b}
 		}}
 	}
 	sheet := e.Sheet()
@@ -134,7 +137,7 @@ func (e *Editor) stepGrip(id string, p Pointer) grip {
 			if e.selected[id] {
 				delete(e.selected, id)
 			} else {
-				e.selected[id], e.lane = true, ""
+				e.selected[id], e.band = true, ""
 			}
 			return nil
 		case !e.selected[id]:
@@ -169,30 +172,6 @@ func (e *Editor) lineGrip(s spot, p Pointer) grip {
 		return e.beginBending(s, p)
 	}
 	return g
-}
-
-// edgeAt is the lane whose lower edge is at q.
-func (e *Editor) edgeAt(q geom.Point) *chart.Lane {
-	pg := e.Page()
-	for _, l := range pg.Lanes {
-		if r := pg.LaneRect(l); q.X >= r.X && q.X <= r.Right() && math.Abs(q.Y-r.Bottom()) <= 4/e.zoom {
-			return l
-		}
-	}
-	return nil
-}
-
-// headAt is the lane with its head at q.
-func (e *Editor) headAt(q geom.Point) *chart.Lane {
-	pg := e.Page()
-	for _, l := range pg.Lanes {
-		r := pg.LaneRect(l)
-		r.W = chart.LaneHead
-		if r.Contains(q) {
-			return l
-		}
-	}
-	return nil
 }
 
 // clicking does something when the pointer is let go where it was pressed.

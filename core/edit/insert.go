@@ -40,7 +40,7 @@ func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect) (chart.Place
 	box, moved := arrange.Between(p, step, pl.Lane, box, run.Line.From.Step, run.Line.To.Step, a, b)
 	to := arrange.Settle(p, step, box)
 	if to.Lane != pl.Lane { // room is made in the lane that the hand chose
-		to.Lane, to.Y = pl.Lane, geom.Round2(box.Y-p.LaneTop(pl.Lane))
+		to = p.PlaceAt(step, pl.Lane, box)
 	}
 	return to, moved
 }

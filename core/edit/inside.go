@@ -69,6 +69,13 @@ func (e *Editor) intoPage() {
 			n.Lanes = append(n.Lanes, &c)
 		}
 	}
+	n.Down, n.Level = p.Down, p.Level
+	for _, g := range p.Groups {
+		if slices.ContainsFunc(n.Lanes, func(l *chart.Lane) bool { return slices.Contains(p.Within(l.In), g) }) {
+			c := *g
+			n.Groups = append(n.Groups, &c)
+		}
+	}
 	for _, s := range steps {
 		c := *s
 		n.Steps = append(n.Steps, &c)
@@ -201,7 +208,11 @@ func (e *Editor) outOfPage() {
 		if c.Lane = lanes[n.Step(t.ID).Lane]; c.Lane == "" && len(p.Lanes) > 0 {
 			c.Lane = s.Lane
 		}
-		if c.Y = geom.Round2(t.Y + dy); c.Lane != "" {
+		switch c.Y = geom.Round2(t.Y + dy); {
+		case c.Lane == "":
+		case p.Down:
+			c.X = n.Step(t.ID).X
+		default:
 			c.Y = n.Step(t.ID).Y
 		}
 		parts = append(parts, chart.Part{Do: "step.add", Page: p.ID, Step: &c})

@@ -98,7 +98,7 @@ func (e *Editor) enter(alt bool) {
 	switch {
 	case e.hand != "":
 		e.placeNext(e.hand)
-	case e.lane != "" || len(e.lines()) == 1 && e.one() == nil:
+	case e.band != "" || len(e.lines()) == 1 && e.one() == nil:
 		e.typeOnSelected()
 	default:
 		e.nextStep(alt)

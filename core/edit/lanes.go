@@ -10,20 +10,6 @@ import (
 	"plaintracer/core/geom"
 )
 
-// newLane is the height of a new lane, px.
-const newLane = 132.0
-
-// addLane puts a lane in at index i.
-func (e *Editor) addLane(i int) {
-	p := e.Page()
-	l := &chart.Lane{ID: e.newID("l"), Name: newLaneName(len(p.Lanes) + 1), Size: newLane}
-	if e.do(didAddLane, chart.Part{Do: "lane.add", Page: p.ID, Lane: l, At: &i}) {
-		e.selectOnly()
-		e.lane = l.ID
-		e.typeOnLane(l.ID)
-	}
-}
-
 // nameLanes gives the page the lanes named, one a line: those that are there are renamed,
 // added at the end or merged from the end; without a name they all go, and steps stay
 // where they stand. Typed on, a list takes the place of the one before.
@@ -67,12 +53,12 @@ func (e *Editor) lanesNamed(names []string) []chart.Part {
 	}
 	for len(p.Lanes) > len(names) {
 		at := len(p.Lanes) - 1
-		try(mergeLane(p, at)...)
+		try(laneAway(p, p.Lanes[at])...)
 	}
 	for i, n := range names {
 		switch {
 		case i >= len(p.Lanes):
-			try(chart.Part{Do: "lane.add", Page: p.ID, Lane: &chart.Lane{ID: e.newID("l"), Name: n, Size: newLane}})
+			try(chart.Part{Do: "lane.add", Page: p.ID, Lane: &chart.Lane{ID: e.newID("l"), Name: n, Size: laneSize(p)}})
 		case p.Lanes[i].Name != n:
 			try(chart.Part{Do: "lane.set", Page: p.ID, ID: p.Lanes[i].ID, Name: &n})
 		}
@@ -84,8 +70,7 @@ func (e *Editor) lanesNamed(names []string) []chart.Part {
 func lanesAway(p *chart.Page) []chart.Part {
 	place := chart.Part{Do: "step.place", Page: p.ID}
 	for _, s := range p.Steps {
-		pl := chart.PlaceOf(s)
-		pl.Lane, pl.Y = "", geom.Round2(p.StepRect(s).Y)
+		pl := p.PlaceAt(s.ID, "", p.StepRect(s))
 		place.Places = append(place.Places, pl)
 	}
 	var parts []chart.Part
@@ -94,6 +79,16 @@ func lanesAway(p *chart.Page) []chart.Part {
 	}
 	for _, l := range p.Lanes {
 		parts = append(parts, chart.Part{Do: "lane.drop", Page: p.ID, ID: l.ID})
+	}
+	for _, g := range p.Groups {
+		parts = append(parts, chart.Part{Do: "group.drop", Page: p.ID, ID: g.ID})
+	}
+	for _, s := range p.Stages {
+		parts = append(parts, chart.Part{Do: "stage.drop", Page: p.ID, ID: s.ID})
+	}
+	if p.Down {
+		down := false
+		parts = append(parts, chart.Part{Do: "page.set", Page: p.ID, Down: &down, Turned: &chart.Turned{}})
 	}
 	return parts
 }
@@ -160,125 +155,4 @@ func (e *Editor) proposedLanes() []string {
 		}
 	}
 	return out
-}
-
-// shiftLane moves the selected lane by d places.
-func (e *Editor) shiftLane(d int) {
-	p := e.Page()
-	order := make([]string, len(p.Lanes))
-	at := -1
-	for i, l := range p.Lanes {
-		order[i] = l.ID
-		if l.ID == e.lane {
-			at = i
-		}
-	}
-	to := at + d
-	if at < 0 || to < 0 || to >= len(order) {
-		return
-	}
-	order[at], order[to] = order[to], order[at]
-	e.do(didMoveLane, chart.Part{Do: "lane.order", Page: p.ID, Order: order})
-}
-
-// dropLane deletes the selected lane; when steps stand in it, it asks what is
-// to become of them.
-func (e *Editor) dropLane(how string) {
-	p := e.Page()
-	at := -1
-	for i, l := range p.Lanes {
-		if l.ID == e.lane {
-			at = i
-		}
-	}
-	if at < 0 {
-		return
-	}
-	l := p.Lanes[at]
-	var inside []*chart.Step
-	for _, s := range p.Steps {
-		if s.Lane == l.ID {
-			inside = append(inside, s)
-		}
-	}
-	drop := chart.Part{Do: "lane.drop", Page: p.ID, ID: l.ID}
-	switch {
-	case len(inside) == 0:
-		e.do(didDeleteLane, drop)
-	case how == "steps":
-		e.selectOnly()
-		for _, s := range inside {
-			e.selected[s.ID] = true
-		}
-		var parts []chart.Part
-		for _, c := range p.Connectors {
-			if e.selected[c.From.Step] || e.selected[c.To.Step] {
-				parts = append(parts, chart.Part{Do: "line.drop", Page: p.ID, ID: c.ID})
-			}
-		}
-		for _, s := range inside {
-			parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
-		}
-		e.do(didLaneSteps, append(parts, drop)...)
-	case how == "keep":
-		e.do(didDeleteLane, mergeLane(p, at)...)
-	default:
-		move := Answer{answerPage, "lane-delete", "keep"}
-		if len(p.Lanes) > 1 {
-			move.Words = answerMove(len(inside), p.Lanes[neighbour(at)].Name)
-		}
-		e.ask = &Question{
-			Text:    askLane(len(inside), l.Name),
-			Answers: []Answer{move, {answerDelete, "lane-delete", "steps"}, {answerLeave, "cancel", ""}},
-		}
-	}
-}
-
-// neighbour is the lane that takes the steps of the one at index at.
-func neighbour(at int) int {
-	if at > 0 {
-		return at - 1
-	}
-	return 1
-}
-
-// mergeLane are the parts that take a lane away and give its room and its steps to its
-// neighbour; on the page nothing moves.
-func mergeLane(p *chart.Page, at int) []chart.Part {
-	if len(p.Lanes) == 1 {
-		return lanesAway(p)
-	}
-	l := p.Lanes[at]
-	drop := chart.Part{Do: "lane.drop", Page: p.ID, ID: l.ID}
-	to := p.Lanes[neighbour(at)]
-	size := to.Size + l.Size
-	place := chart.Part{Do: "step.place", Page: p.ID}
-	for _, s := range p.Steps {
-		pl := chart.PlaceOf(s)
-		switch {
-		case s.Lane == l.ID && at > 0:
-			pl.Lane, pl.Y = to.ID, s.Y+to.Size
-		case s.Lane == l.ID:
-			pl.Lane = to.ID
-		case s.Lane == to.ID && at == 0:
-			pl.Y = s.Y + l.Size
-		default:
-			continue
-		}
-		place.Places = append(place.Places, pl)
-	}
-	parts := []chart.Part{{Do: "lane.set", Page: p.ID, ID: to.ID, Size: &size}}
-	if len(place.Places) > 0 {
-		parts = append(parts, place)
-	}
-	return append(parts, drop)
-}
-
-func (e *Editor) laneIndex() int {
-	for i, l := range e.Page().Lanes {
-		if l.ID == e.lane {
-			return i
-		}
-	}
-	return len(e.Page().Lanes)
 }

@@ -2,16 +2,50 @@ package edit
 
 import (
 	"math"
+	"slices"
 
+	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
+	"plaintracer/core/geom"
 )
 
-// widening drags the lower border of a lane; it stays as high as its steps.
+// edgeAt is the band with an edge at q that can be dragged: the far one of a lane or a stage, and
+// near the one where the selected lane begins.
+func (e *Editor) edgeAt(q geom.Point) (b chart.Band, near, ok bool) {
+	p := e.Page()
+	reach := 4 / e.zoom
+	at := func(b chart.Band, near bool) bool {
+		along, v := q.X, q.Y
+		r := b.Rect
+		if (b.Kind == chart.StageBand) != p.Down { // its edges stand upright
+			along, v, r = q.Y, q.X, r.Turned()
+		}
+		edge := r.Bottom()
+		if near {
+			edge = r.Y
+		}
+		return along >= r.X && along <= r.Right() && math.Abs(v-edge) <= reach
+	}
+	if l := p.Lane(e.band); l != nil {
+		if b, _ := p.Band(l.ID); at(b, true) {
+			return b, true, true
+		}
+	}
+	for _, b := range p.Bands() {
+		if b.Kind != chart.GroupBand && at(b, false) && (b.Kind != chart.StageBand || b.Head.Grow(reach).Contains(q)) {
+			return b, false, true
+		}
+	}
+	return chart.Band{}, false, false
+}
+
+// widening drags the edge of a lane or a stage; it stays as large as its steps.
 type widening struct {
 	press
 	still
-	id   string
-	size float64
+	band chart.Band
+	near bool   // the edge where it begins
+	form string // of the pointer
 }
 
 func (g *widening) move(e *Editor, p Pointer) {
@@ -21,34 +55,44 @@ func (g *widening) move(e *Editor, p Pointer) {
 }
 
 func (g *widening) refresh(e *Editor) {
-	if g.moved {
-		cmd := g.command(e)
+	if cmd, ok := g.command(e); g.moved && ok {
 		e.setPreview(&cmd)
 	}
 }
 
-func (g *widening) command(e *Editor) chart.Command {
-	grid := e.Page().GridSize()
-	size := math.Max(48, math.Round((g.size+g.last.Y-g.start.Y)/grid)*grid)
-	return chart.Command{Words: didLaneSize, Parts: []chart.Part{{Do: "lane.set", Page: e.page, ID: g.id, Size: &size}}}
+func (g *widening) command(e *Editor) (chart.Command, bool) {
+	p := e.Page()
+	d, size := g.last.Y-g.start.Y, g.band.Rect.H
+	if (g.band.Kind == chart.StageBand) != p.Down {
+		d, size = g.last.X-g.start.X, g.band.Rect.W
+	}
+	if g.near {
+		d = -d
+	}
+	grid := p.GridSize()
+	size = math.Max(leastBand, math.Round((size+d)/grid)*grid)
+	parts := arrange.Resized(p, g.band.ID, size, g.near)
+	return chart.Command{Words: didSizeBand[g.band.Kind], Parts: parts}, len(parts) > 0
 }
+
+// leastBand is how small a band can be dragged, px.
+const leastBand = 48.0
 
 func (g *widening) up(e *Editor, p Pointer) {
 	g.last = p
-	if g.moved {
-		cmd := g.command(e)
+	if cmd, ok := g.command(e); g.moved && ok {
 		e.do(cmd.Words, cmd.Parts...)
 	}
 }
 
-func (g *widening) cursor() string { return rowEdge }
+func (g *widening) cursor() string { return g.form }
 
-// reordering drags a lane by its head to another place among the lanes.
+// reordering drags a band by its head to another place among those beside it.
 type reordering struct {
 	press
 	still
-	id string
-	on bool
+	band chart.Band
+	on   bool
 }
 
 func (g *reordering) move(e *Editor, p Pointer) {
@@ -57,44 +101,37 @@ func (g *reordering) move(e *Editor, p Pointer) {
 }
 
 func (g *reordering) refresh(e *Editor) {
-	part, ok := g.part(e)
-	if g.on = ok; ok {
-		e.setPreview(&chart.Command{Words: didMoveLane, Parts: []chart.Part{part}})
+	parts := g.parts(e)
+	if g.on = len(parts) > 0; g.on {
+		e.setPreview(&chart.Command{Words: didMoveBand[g.band.Kind], Parts: parts})
 	} else {
 		e.setPreview(nil)
 	}
 }
 
-// part is the new order when the pointer lies over another lane.
-func (g *reordering) part(e *Editor) (chart.Part, bool) {
+// parts are the new order when the pointer lies over another band.
+func (g *reordering) parts(e *Editor) []chart.Part {
 	p := e.Page()
-	over := p.LaneUnder(g.last.Y)
-	if over == nil || over.ID == g.id {
-		return chart.Part{}, false
-	}
-	var order []string
-	down := p.LaneTop(over.ID) > p.LaneTop(g.id)
-	for _, l := range p.Lanes {
-		switch {
-		case l.ID == g.id:
-		case l.ID == over.ID && down:
-			order = append(order, l.ID, g.id)
-		case l.ID == over.ID:
-			order = append(order, g.id, l.ID)
-		default:
-			order = append(order, l.ID)
+	if g.band.Kind == chart.StageBand {
+		over := p.StageAt(g.last.at())
+		at := slices.IndexFunc(p.Stages, func(s *chart.Stage) bool { return s.ID == g.band.ID })
+		if over == nil || at < 0 || over.ID == g.band.ID {
+			return nil
 		}
+		return arrange.StageMoved(p, g.band.ID, slices.Index(p.Stages, over)-at)
 	}
-	return chart.Part{Do: "lane.order", Page: p.ID, Order: order}, true
+	over := p.LaneUnder(g.last.at())
+	if over == nil {
+		return nil
+	}
+	return arrange.LaneMoved(p, g.band.ID, over.ID)
 }
 
 func (g *reordering) up(e *Editor, p Pointer) {
 	if g.last = p; !g.on {
 		return
 	}
-	if part, ok := g.part(e); ok {
-		e.do(didMoveLane, part)
-	}
+	e.do(didMoveBand[g.band.Kind], g.parts(e)...)
 }
 
 func (g *reordering) cursor() string { return grabbing }

@@ -39,7 +39,7 @@ func (e *Editor) lineUp(words string, places []chart.Place, across bool) {
 
 // byLane are the selected steps, with split those of each lane by themselves.
 func (e *Editor) byLane(split bool) [][]arrange.Box {
-	if !split || len(e.Page().Lanes) == 0 {
+	if split == e.Page().Down || len(e.Page().Lanes) == 0 {
 		return [][]arrange.Box{e.boxes()}
 	}
 	at := map[string]int{}
@@ -63,7 +63,11 @@ func (e *Editor) places(bs []arrange.Box) []chart.Place {
 	for _, b := range bs {
 		pl := arrange.Settle(p, b.ID, b.Rect)
 		if s := p.Step(b.ID); pl.Lane != s.Lane {
-			pl.Lane, pl.Y = s.Lane, s.Y
+			if pl = p.PlaceAt(b.ID, s.Lane, b.Rect); p.Down {
+				pl.X = s.X
+			} else {
+				pl.Y = s.Y
+			}
 		}
 		out = append(out, pl)
 	}

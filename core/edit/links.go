@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/flow"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 )
@@ -42,10 +43,10 @@ func (e *Editor) linked() (of string, now *chart.Link, part chart.Part, ok bool)
 		return sayText(t.Text[lo:hi]), now, part, true
 	case s != nil:
 		return e.selectionName(), s.Link, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID}, true
-	case e.lane != "":
-		l := p.Lane(e.lane)
+	case p.Lane(e.band) != nil:
+		l := p.Lane(e.band)
 		return l.Name, l.Link, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID}, true
-	case len(e.selected) == 0:
+	case len(e.selected) == 0 && e.band == "":
 		return p.Name(e.pageAt()), p.Link, chart.Part{Do: "page.set", Page: p.ID}, true
 	}
 	return "", nil, chart.Part{}, false
@@ -233,13 +234,19 @@ func (e *Editor) openStep(s *chart.Step) {
 func (e *Editor) linkAt(q geom.Point) *chart.Link {
 	sh := e.Sheet()
 	for i := range sh.Steps {
-		if s := sh.Steps[i].Step; s.Link != nil && scene.LinkMark(&sh.Steps[i]).Grow(2).Contains(q) {
+		s := sh.Steps[i].Step
+		if s.Link == nil && sh.GoesTo(s) == "" || !scene.LinkMark(&sh.Steps[i]).Grow(2).Contains(q) {
+			continue
+		}
+		if s.Link != nil {
 			return s.Link
 		}
+		m := flow.Mates(e.chart, s)[0]
+		return &chart.Link{Page: m.Page.ID, Step: m.Step.ID}
 	}
-	for _, l := range sh.Page.Lanes {
-		if l.Link != nil && scene.LaneMark(sh, l).Grow(2).Contains(q) {
-			return l.Link
+	for _, b := range sh.Page.Bands() {
+		if b.Link != nil && scene.BandMark(b).Grow(2).Contains(q) {
+			return b.Link
 		}
 	}
 	if sh.Page.Link != nil && scene.TitleMark(sh).Grow(2).Contains(q) {

@@ -84,6 +84,9 @@ func stepLookChoices() []Choice {
 	return out
 }
 
+// thickFrame is the weight of a thick frame, px.
+const thickFrame = 2.5
+
 func laneLookChoices() []Choice {
 	var out []Choice
 	colours, words := append([]string{chart.NoColour}, style.Fills...), append([]string{wordNone}, fillWords...)
@@ -93,20 +96,20 @@ func laneLookChoices() []Choice {
 	for i, c := range colours {
 		out = append(out, Choice{Arg: quote(chart.LaneLook{Band: c}), Words: wordBand + ": " + words[i]})
 	}
-	return out
+	return append(out, Choice{Arg: quote(chart.LaneLook{Frame: thickFrame}), Words: wordThickFrame})
 }
 
-// laneLooks tells whether the selected lane has what a look names.
+// laneLooks tells whether the selected band has what a look names.
 func (e *Editor) laneLooks(arg string) bool {
-	l := e.Page().Lane(e.lane)
+	b, ok := e.Page().Band(e.band)
 	var want chart.LaneLook
-	if l == nil || json.Unmarshal([]byte(arg), &want) != nil {
+	if !ok || json.Unmarshal([]byte(arg), &want) != nil {
 		return false
 	}
 	has := chart.LaneLook{}
-	if l.Look != nil {
-		has = *l.Look
+	if b.Look != nil {
+		has = *b.Look
 	}
 	is := func(want, has string) bool { return want == "" || want == has || want == chart.NoColour && has == "" }
-	return is(want.Head, has.Head) && is(want.Band, has.Band)
+	return is(want.Head, has.Head) && is(want.Band, has.Band) && (want.Frame == 0 || want.Frame == has.Frame)
 }

@@ -135,13 +135,12 @@ func (e *Editor) colourAt(q geom.Point) string {
 		l := style.Of(e.Page(), s.Step)
 		return cmp.Or(l.Fill, l.Outline)
 	}
+	if b, ok := sh.Page.HeadAt(q); ok {
+		return style.Band(sh.Page, b.Look).Head
+	}
 	for _, l := range sh.Page.Lanes {
 		if sh.Page.LaneRect(l).Contains(q) {
-			look := style.Lane(sh.Page, l)
-			if q.X > sh.Page.Frame.X+chart.LaneHead {
-				return look.Band
-			}
-			return look.Head
+			return style.Band(sh.Page, l.Look).Band
 		}
 	}
 	return ""

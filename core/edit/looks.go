@@ -302,16 +302,22 @@ func (e *Editor) mendText() {
 	e.giveParts(didMendText, append(runs, looks...), to)
 }
 
-// setLaneLook sets what the argument, a look of lanes as JSON, names on the selected lane.
+// setLaneLook sets what the argument, a look of lanes as JSON, names on the selected band.
 func (e *Editor) setLaneLook(arg string) {
-	l := e.Page().Lane(e.lane)
+	b, ok := e.Page().Band(e.band)
 	var set chart.LaneLook
-	if l == nil || json.Unmarshal([]byte(arg), &set) != nil {
+	if !ok || json.Unmarshal([]byte(arg), &set) != nil {
 		return
 	}
 	look := chart.LaneLook{}
-	if l.Look != nil {
-		look = *l.Look
+	if b.Look != nil {
+		look = *b.Look
+	}
+	switch {
+	case set.Frame > 0 && set.Frame == look.Frame:
+		look.Frame = 0 // a second time takes it away
+	case set.Frame > 0:
+		look.Frame = set.Frame
 	}
 	for _, c := range [2]struct{ to, from *string }{{&look.Head, &set.Head}, {&look.Band, &set.Band}} {
 		switch *c.from {
@@ -322,7 +328,7 @@ func (e *Editor) setLaneLook(arg string) {
 			*c.to = *c.from
 		}
 	}
-	e.do(didLaneLook, chart.Part{Do: "lane.set", Page: e.page, ID: l.ID, LaneLook: &look})
+	e.do(didLaneLook, chart.Part{Do: setBand[b.Kind], Page: e.page, ID: b.ID, LaneLook: &look})
 }
 
 // setTextStyle makes the style of the selected step's text what that text looks like, wherever

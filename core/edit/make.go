@@ -104,12 +104,16 @@ func (e *Editor) nextFree(r geom.Rect, aside bool) geom.Rect {
 	}
 	r.X, r.Y = 80, p.Frame.Y+24
 	if len(p.Lanes) > 0 {
-		r.X = p.Frame.X + chart.LaneHead + 40
 		l := p.Lanes[0]
-		if e.lane != "" {
-			l = p.Lane(e.lane)
+		if at := p.Lane(e.band); at != nil {
+			l = at
 		}
-		r.Y = p.LaneTop(l.ID) + (l.Size-r.H)/2
+		lane, head := p.LaneRect(l), p.HeadRect(l)
+		if p.Down {
+			r.X, r.Y = lane.CX()-r.W/2, head.Bottom()+40
+		} else {
+			r.X, r.Y = head.Right()+40, lane.CY()-r.H/2
+		}
 	}
 	return arrange.Free(p, r, others, e.segments(), 24)
 }
@@ -188,7 +192,7 @@ func (e *Editor) segments() []geom.Rect {
 
 // runsAcross tells whether the page's flow runs to the right, as it does in lanes, or
 // downward.
-func (e *Editor) runsAcross() bool { return len(e.Page().Lanes) > 0 }
+func (e *Editor) runsAcross() bool { return len(e.Page().Lanes) > 0 && !e.Page().Down }
 
 // setText gives a step its text.
 func (e *Editor) setText(id, text string) {
@@ -243,7 +247,7 @@ func (e *Editor) reshape(s, to *chart.Step, size geom.Rect) []chart.Place {
 	now, moved := arrange.Grown(p, s.ID, s.Lane, was, now, across)
 	at := arrange.Settle(p, s.ID, now)
 	if at.Lane != s.Lane {
-		at.Lane, at.Y = s.Lane, geom.Round2(now.Y-p.LaneTop(s.Lane))
+		at = p.PlaceAt(s.ID, s.Lane, now)
 	}
 	return append(moved, at)
 }

@@ -89,11 +89,9 @@ func (e *Editor) marks() scene.Element {
 			}
 		}
 	}
-	if l := sh.Page.Lane(e.lane); l != nil {
-		r := sh.Page.LaneRect(l)
-		r.W = chart.LaneHead
-		m.line(cropMarks(r.Grow(-(cropOff+2)*m.k), e.zoom), scene.Red, 2.2)
-		m.line(geom.Box(sh.Page.LaneRect(l)), scene.Red, 1, 2, 3)
+	if b, ok := sh.Page.Band(e.band); ok {
+		m.line(cropMarks(b.Head.Grow(-(cropOff+2)*m.k), e.zoom), scene.Red, 2.2)
+		m.line(geom.Box(b.Rect), scene.Red, 1, 2, 3)
 	}
 	if e.gesture == nil && e.typing == nil {
 		e.ports(m)

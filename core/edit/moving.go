@@ -121,7 +121,7 @@ func (g *moving) marks(e *Editor, m pen) {
 	}
 	if len(g.boxes) == 1 {
 		if s := e.Page().Step(g.boxes[0].ID); s != nil {
-			if l := e.Page().LaneUnder(g.at().CY()); l != nil && l.ID != s.Lane {
+			if l := e.Page().LaneUnder(g.at().Centre()); l != nil && l.ID != s.Lane {
 				e.laneMark(m, g.at())
 			}
 		}

@@ -205,9 +205,51 @@ func needPinned(e *Editor) string {
 	return ""
 }
 
+func needBand(e *Editor) string {
+	if e.band == "" {
+		return whyBand
+	}
+	return ""
+}
+
 func needLane(e *Editor) string {
-	if e.lane == "" {
+	if e.lane() == nil {
 		return whyLane
+	}
+	return ""
+}
+
+func needNextLane(e *Editor) string {
+	if l := e.lane(); l == nil {
+		return whyLane
+	} else if ls := e.Page().Lanes; ls[len(ls)-1] == l {
+		return whyLastLane
+	}
+	return ""
+}
+
+// needGroupable wants a lane or a group of lanes.
+func needGroupable(e *Editor) string {
+	if e.lane() == nil && e.Page().Group(e.band) == nil {
+		return whyLane
+	}
+	return ""
+}
+
+// needSized wants a lane or a stage.
+func needSized(e *Editor) string {
+	if e.lane() == nil && e.stage() == nil {
+		return whySized
+	}
+	return ""
+}
+
+func needAcross(e *Editor) string {
+	if why := needLanes(e); why != "" {
+		return why
+	}
+	if e.Page().Down {
+		return whyDown
 	}
 	return ""
 }
@@ -220,7 +262,7 @@ func needLanes(e *Editor) string {
 }
 
 func needAny(e *Editor) string {
-	if len(e.selected) == 0 && e.lane == "" {
+	if len(e.selected) == 0 && e.band == "" {
 		return whyNothing
 	}
 	return ""
@@ -243,7 +285,7 @@ func needLoose(e *Editor) string {
 }
 
 func needTypable(e *Editor) string {
-	if len(e.steps()) != 1 && len(e.lines()) != 1 && e.lane == "" {
+	if len(e.steps()) != 1 && len(e.lines()) != 1 && e.band == "" {
 		return whyTypable
 	}
 	return ""

@@ -111,11 +111,7 @@ func (e *Editor) copyPage() {
 	n := p.Clone()
 	n.ID = e.newID("p")
 	n.Title = sayCopyOf(p.Name(at - 1))
-	lanes, steps := map[string]string{"": ""}, map[string]string{"": ""}
-	for _, l := range n.Lanes {
-		lanes[l.ID] = e.newID("l")
-		l.ID = lanes[l.ID]
-	}
+	lanes, steps := chart.RenameBands(n, e.newID), map[string]string{"": ""}
 	for _, s := range n.Steps {
 		steps[s.ID] = e.newID("s")
 		s.ID, s.Lane = steps[s.ID], lanes[s.Lane]

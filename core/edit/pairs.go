@@ -3,6 +3,7 @@ package edit
 import (
 	"context"
 
+	"plaintracer/core/arrange"
 	"plaintracer/core/flow"
 	"plaintracer/core/layout"
 )
@@ -36,10 +37,27 @@ func (e *Editor) goMate() {
 	}
 }
 
-// splitPage moves what lies beyond the sheet to as many pages more as it takes.
+// splitPage moves what lies beyond the sheet to as many pages more as it takes. Lanes that are higher
+// than the sheet could be shown whole on none: they are laid out anew.
 func (e *Editor) splitPage() {
-	if parts := layout.Pages(context.Background(), e.chart, e.Page(), e.newID); len(parts) > 0 {
+	p := e.Page()
+	w, h := p.SheetSize()
+	if p.Down {
+		h = w
+	}
+	if len(p.Lanes) > 0 && p.LanesEnd() > h {
+		e.layOutOver()
+	} else if parts := arrange.Pages(e.chart, p, e.newID); len(parts) > 0 {
 		e.doPages(didSplit, parts...)
+	} else {
+		e.notice = sayNoSplit
+	}
+}
+
+// layOutOver lays the page out over as many pages as it takes.
+func (e *Editor) layOutOver() {
+	if parts, err := layout.OverPages(context.Background(), e.chart, e.Page(), e.newID); err == nil && len(parts) > 0 {
+		e.doPages(didOver, parts...)
 	} else {
 		e.notice = sayNoSplit
 	}

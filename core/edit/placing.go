@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"plaintracer/core/arrange"
-	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -87,16 +86,14 @@ func (e *Editor) willStand(m pen, k symbol.Kind, r geom.Rect) {
 	p := e.Page()
 	e.laneMark(m, r)
 	pl := arrange.Settle(p, "", r)
-	m.outline(k, geom.Rect{X: pl.X, Y: p.LaneTop(pl.Lane) + pl.Y, W: pl.W, H: pl.H})
+	m.outline(k, p.RectOf(pl))
 }
 
 // laneMark frames the lane that a step standing at r belongs to.
 func (e *Editor) laneMark(m pen, r geom.Rect) {
 	pg := e.Sheet().Page
-	if l := pg.LaneUnder(r.CY()); l != nil {
-		head := pg.LaneRect(l)
-		m.line(geom.Box(head), scene.Quiet, 1.6)
-		head.W = chart.LaneHead
-		m.line(geom.Box(head), scene.Quiet, 1.6)
+	if l := pg.LaneUnder(r.Centre()); l != nil {
+		m.line(geom.Box(pg.LaneRect(l)), scene.Quiet, 1.6)
+		m.line(geom.Box(pg.HeadRect(l)), scene.Quiet, 1.6)
 	}
 }

@@ -11,8 +11,8 @@ import (
 // selection is what is selected: steps and connectors, or a lane.
 type selection struct {
 	selected map[string]bool // steps and connectors
-	lane     string
-	held     *toldOf // while facts are gathered
+	band     string          // a lane, a group of lanes or a stage
+	held     *toldOf         // while facts are gathered
 }
 
 // toldOf is what is selected of a page. A hundred commands ask for it when the facts of a change
@@ -31,7 +31,7 @@ func (s *selection) hold(p *chart.Page) (release func()) {
 
 // selectOnly makes ids the selection.
 func (s *selection) selectOnly(ids ...string) {
-	s.selected, s.lane = map[string]bool{}, ""
+	s.selected, s.band = map[string]bool{}, ""
 	for _, id := range ids {
 		s.selected[id] = true
 	}
@@ -44,8 +44,8 @@ func (s *selection) prune(p *chart.Page) {
 			delete(s.selected, id)
 		}
 	}
-	if s.lane != "" && p.Lane(s.lane) == nil {
-		s.lane = ""
+	if _, ok := p.Band(s.band); !ok {
+		s.band = ""
 	}
 }
 
@@ -79,5 +79,5 @@ func (s *selection) lines(p *chart.Page) []*chart.Connector {
 
 // picked names all that is selected.
 func (s *selection) picked() string {
-	return strings.Join(append(slices.Sorted(maps.Keys(s.selected)), s.lane), " ")
+	return strings.Join(append(slices.Sorted(maps.Keys(s.selected)), s.band), " ")
 }

@@ -85,8 +85,8 @@ func (e *Editor) typeOnLabel(id string, i int, place *chart.LabelPlace) {
 }
 
 func (e *Editor) typeOnLane(id string) {
-	if l := e.Page().Lane(id); l != nil {
-		e.begin(Typing{Kind: "lane", ID: id, Text: l.Name, Name: nameLane})
+	if b, ok := e.Page().Band(id); ok {
+		e.begin(Typing{Kind: "lane", ID: id, Text: b.Name, Name: nameBand[b.Kind]})
 	}
 }
 
@@ -171,8 +171,8 @@ func (e *Editor) typed(t *Typing, text string) []chart.Part {
 	case "label":
 		return e.withLabel(t, strings.TrimSpace(text))
 	case "lane":
-		if l := p.Lane(t.ID); l != nil && l.Name != text {
-			return []chart.Part{{Do: "lane.set", Page: p.ID, ID: t.ID, Name: &text}}
+		if b, ok := p.Band(t.ID); ok && b.Name != text {
+			return []chart.Part{{Do: setBand[b.Kind], Page: p.ID, ID: t.ID, Name: &text}}
 		}
 	case "title":
 		if p.Title != text {

@@ -15,7 +15,7 @@ import (
 type drawn struct {
 	steps   shown[stepShown]
 	lines   shown[lineShown]
-	lanes   shown[laneShown]
+	bands   [3]shown[chart.Band] // by kind
 	sheet   sheetShown
 	status  int    // at which the rows were last looked at
 	rows    string // as they were last given
@@ -107,11 +107,6 @@ type stepLook struct {
 	files        int
 }
 
-type laneShown struct {
-	lane chart.Lane
-	rect geom.Rect
-}
-
 type lineShown struct {
 	run  sheet.Run
 	look lineLook
@@ -165,7 +160,9 @@ func (e *Editor) Update(fresh bool) Update {
 	if fresh {
 		*d = drawn{status: -1}
 	}
-	d.lanes.begin()
+	for kind := range d.bands {
+		d.bands[kind].begin()
+	}
 	d.steps.begin()
 	d.lines.begin()
 	s := e.Sheet()
@@ -191,14 +188,19 @@ func (e *Editor) Update(fresh bool) Update {
 		d.sheet = sheet
 		u.Patch = append(u.Patch, scene.Ground(s), scene.Board(s), scene.Border(s), named(back, "back"))
 	}
-	for _, l := range s.Page.Lanes {
-		now := laneShown{*l, s.Page.LaneRect(l)}
-		if was, added := d.lanes.at(l.ID); added || anew || *was != now {
-			*was = now
-			u.Patch = append(u.Patch, scene.Lane(s, l))
+	bands := s.Page.Bands()
+	for _, kind := range [3]chart.BandKind{chart.GroupBand, chart.LaneBand, chart.StageBand} {
+		for _, b := range bands {
+			if b.Kind != kind {
+				continue
+			}
+			if was, added := d.bands[kind].at(b.ID); added || anew || *was != b {
+				*was = b
+				u.Patch = append(u.Patch, scene.Band(s, b))
+			}
 		}
+		u.Drop = d.bands[kind].dropped(u.Drop, bandPrefix[kind])
 	}
-	u.Drop = d.lanes.dropped(u.Drop, "lane-")
 	for i := range s.Steps {
 		sh := &s.Steps[i]
 		was, added := d.steps.at(sh.Step.ID)

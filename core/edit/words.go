@@ -103,6 +103,7 @@ const (
 	wordPageHouse    = "Into the house style"
 	wordLarger       = "Larger sheet"
 	wordFitSheet     = "Print it smaller"
+	wordLayOver      = "Lay out over pages"
 	wordSplitPage    = "Rest on a page more"
 	wordMate         = "Go to where it goes on"
 	wordDropFile     = "Remove the file"
@@ -193,14 +194,33 @@ const (
 	wordClearPorts   = "Remove unused ports"
 	wordField        = "Change field"
 
-	wordRenameLane = "Rename lane"
-	wordLaneAbove  = "Insert lane above"
-	wordLaneBelow  = "Insert lane below"
-	wordLaneUp     = "Move lane up"
-	wordLaneDown   = "Move lane down"
-	wordDeleteLane = "Delete lane"
-	wordLaneNames  = "Lane names"
-	wordNoLanes    = "Remove all lanes"
+	wordRenameLane  = "Rename"
+	wordBandBefore  = "Insert before"
+	wordBandAfter   = "Insert after"
+	wordBandUp      = "Move back"
+	wordBandDown    = "Move on"
+	wordSplitLane   = "Split lane"
+	wordMergeLane   = "Merge with next lane"
+	wordLaneInside  = "Add a lane inside"
+	wordPoolAround  = "New pool around it"
+	wordLaneInto    = "Stands in"
+	wordBandSize    = "Size"
+	wordSameLanes   = "Same size for all"
+	wordShrinkLanes = "Shrink to fit"
+	wordLanesRun    = "Lanes run"
+	wordLanesAcross = "Across"
+	wordLanesDown   = "Down"
+	wordLevelNames  = "Level names"
+	wordThickFrame  = "Thick frame"
+	wordLaneField   = "Change a field of the lane"
+	wordStageNames  = "Stage names"
+	wordTellLane    = "Put into lane"
+	wordDeleteLane  = "Remove lane, pool or stage"
+	shortDeleteLane = "Remove"
+	shortSplit      = "Split"
+	shortMerge      = "Merge with next"
+	wordLaneNames   = "Lane names"
+	wordNoLanes     = "Remove all lanes"
 
 	wordLooseEnds   = "Loose ends"
 	wordGlueLoose   = "Glue all within reach"
@@ -267,6 +287,24 @@ const (
 	didConnectNew  = "connect to a new step"
 	didResize      = "resize"
 	didLaneSize    = "resize lane"
+	didStageSize   = "resize stage"
+	didMovePool    = "move pool"
+	didMoveStage   = "move stage"
+	didAddStage    = "add stage"
+	didDeleteStage = "delete stage"
+	didStages      = "change stages"
+	didAddPool     = "add pool"
+	didDropPool    = "take the pool apart"
+	didIntoPool    = "move into another pool"
+	didLaneInside  = "add a lane inside"
+	didSplitLane   = "split lane"
+	didMergeLanes  = "merge lanes"
+	didSameLanes   = "make lanes the same size"
+	didShrink      = "shrink lanes"
+	didTurn        = "turn the lanes"
+	didLevel       = "turn lane names"
+	didLaneField   = "change a field of the lane"
+	didTellLane    = "put into another lane"
 	didMoveLane    = "move lane"
 	didPin         = "pin a segment"
 	didMoveLabel   = "move label"
@@ -302,6 +340,7 @@ const (
 	didPageHouse   = "page into house style"
 	didSetupAll    = "set up all pages"
 	didFit         = "print smaller"
+	didOver        = "lay out over pages"
 	didSplit       = "split page"
 	didFile        = "attach file"
 	didDropFile    = "remove file"
@@ -483,6 +522,10 @@ const (
 	whyReads        = "the text can be read well"
 	whyStraight     = "a straight connector has no bends"
 	whyNoPin        = "this connector has no pinned segment"
+	whyBand         = "click the name of a lane, a pool or a stage first"
+	whyLastLane     = "there is no lane after it"
+	whySized        = "click the name of a lane or a stage first"
+	whyDown         = "names of lanes that run down are level already"
 	whyLane         = "click a lane's name first"
 	whyNoLanes      = "this page has no lanes"
 	whyNothing      = "select something first"
@@ -591,6 +634,8 @@ const (
 	nameStepText = "Text of the step"
 	nameLabel    = "Label of the connector"
 	nameLane     = "Name of the lane"
+	namePool     = "Name of the pool"
+	nameStage    = "Name of the stage"
 	nameTitle    = "Title of the page"
 	nameChart    = "Name of the chart"
 	nameGlue     = "Number of the step to connect to"
@@ -613,15 +658,27 @@ func saySelected(steps, lines int) string {
 	return many(steps, "step") + ", " + many(lines, "connector")
 }
 
-// sayLane names a lane; one called 'Lane 1' says itself what it is.
-func sayLane(name string) string {
-	if first, _, _ := strings.Cut(strings.ToLower(name), " "); first == "lane" {
-		return name
+func newLaneName(n int) string  { return fmt.Sprintf("Lane %d", n) }
+func newPoolName(n int) string  { return fmt.Sprintf("Pool %d", n) }
+func newStageName(n int) string { return fmt.Sprintf("Stage %d", n) }
+
+// sayBand names a band.
+func sayBand(b chart.Band) string {
+	kind := map[chart.BandKind]string{chart.LaneBand: "lane", chart.GroupBand: "lanes", chart.StageBand: "stage"}[b.Kind]
+	if b.Pool {
+		kind = "pool"
 	}
-	return "Lane " + name
+	if first, _, _ := strings.Cut(strings.ToLower(b.Name), " "); first == kind {
+		return b.Name
+	}
+	return strings.ToUpper(kind[:1]) + kind[1:] + " " + b.Name
 }
 
-func newLaneName(n int) string { return fmt.Sprintf("Lane %d", n) }
+const (
+	saySameAlready  = "They have the same size already, or are as small as their steps let them be."
+	saySmallAlready = "They are as small as their steps let them be."
+	sayNotInto      = "It cannot stand there: a pool stands in nothing, and lanes stand in at most three others."
+)
 
 const sayNowhere = "nothing"
 

@@ -42,6 +42,9 @@ func (r Rect) Centre() Point { return Point{r.CX(), r.CY()} }
 // Grow returns r with every edge moved outward by d.
 func (r Rect) Grow(d float64) Rect { return Rect{r.X - d, r.Y - d, r.W + 2*d, r.H + 2*d} }
 
+// Turned is r with x and y in each other's place.
+func (r Rect) Turned() Rect { return Rect{r.Y, r.X, r.H, r.W} }
+
 // Move returns r moved by d.
 func (r Rect) Move(d Point) Rect { return Rect{r.X + d.X, r.Y + d.Y, r.W, r.H} }
 

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/geom"
 )
 
 // inLanes puts each step into a column of its lane, one step to a cell, and
@@ -16,14 +17,20 @@ func inLanes(p *chart.Page, n *net) (chart.Command, room) {
 // many columns.
 func fill(n *net, lanes int, late []int) *grid {
 	g := newGrid(n, lanes)
-	for _, v := range n.order {
-		if !n.hangs(v) {
-			g.put(v, late[v])
+	for k := range n.stages { // each begins behind the columns of the one before it
+		g.from = append(g.from, g.cols())
+		for _, v := range n.order {
+			if n.stage[v] == k && !n.hangs(v) {
+				g.put(v, late[v])
+			}
 		}
-	}
-	for _, v := range n.order {
-		if n.hangs(v) {
-			g.hang(v)
+		for _, v := range n.order {
+			if n.stage[v] == k && n.hangs(v) {
+				g.hang(v)
+			}
+		}
+		if g.cols() == g.from[k] {
+			g.least = g.from[k] + 1 // one without steps has a column, too
 		}
 	}
 	return g
@@ -51,6 +58,8 @@ type grid struct {
 	lanes int
 	col   []int    // per step, -1 while it has none
 	taken [][]bool // per row and column: a step stands there, or the line of a handover within the column passes
+	from  []int    // the first column of each stage
+	least int      // columns, whether steps stand in them or not
 }
 
 func newGrid(n *net, lanes int) *grid {
@@ -81,7 +90,7 @@ func (g *grid) take(r, c int) {
 // handover to another lane beside the step before it, when the way between is
 // free.
 func (g *grid) put(v, late int) {
-	c := 0
+	c := g.from[g.n.stage[v]]
 	for _, e := range g.n.in[v] {
 		u := g.n.edges[e].from
 		if g.col[u] < 0 {
@@ -142,7 +151,7 @@ func (g *grid) hang(v int) {
 	}
 	for d := 0; ; d++ {
 		for _, c := range [2]int{at - d, at + d} {
-			if c >= 0 && !g.isTaken(g.row(v), c) {
+			if c >= g.from[g.n.stage[v]] && !g.isTaken(g.row(v), c) {
 				g.set(v, c)
 				return
 			}
@@ -155,6 +164,7 @@ func (g *grid) hang(v int) {
 const (
 	tooLong     = 3.2
 	aboutColumn = 190.0 // px
+	aboutDown   = 120.0 // px, where lanes run down
 	emptyLane   = 44.0  // px that a lane without steps is high inside
 )
 
@@ -167,8 +177,11 @@ const (
 	mostRoom = 150.0
 )
 
+// leastColumn is the least width of the columns beside the border of two stages, px.
+const leastColumn = 60.0
+
 func (g *grid) cols() int {
-	n := 0
+	n := g.least
 	for _, c := range g.col {
 		n = max(n, c+1)
 	}
@@ -195,10 +208,16 @@ func (g *grid) folding() (folds, perFold int) {
 		total += h
 	}
 	cols := g.cols()
+	if len(g.from) > 1 {
+		return 1, cols // stages stand beside each other
+	}
 	if rows := g.n.how.rows; rows > 0 {
 		return rows, (cols + rows - 1) / rows
 	}
 	wide := float64(cols) * aboutColumn
+	if g.n.down {
+		wide = float64(cols) * aboutDown
+	}
 	folds = 1
 	if wide > 2*g.n.how.w && wide > tooLong*total {
 		// How much the sheet has to be reduced for so many folds.
@@ -222,6 +241,10 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 	// along it, above and below the steps.
 	turn := make([]float64, perFold+1)
 	width := make([]float64, perFold)
+	for _, c := range g.from[1:] { // a name needs room where no step does
+		width[c-1] = leastColumn
+		width[c] = leastColumn
+	}
 	for v := range n.w {
 		c := g.col[v] % perFold
 		width[c] = math.Max(width[c], n.w[v])
@@ -239,26 +262,35 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 		}
 	}
 	frame := chart.Frame{X: p.Frame.X, Y: p.Frame.Y}
+	if n.down {
+		frame.X, frame.Y = frame.Y, frame.X
+	}
 	left := make([]float64, perFold)
-	at := frame.X + chart.LaneHead + edge + roomFor(turn[0])
+	at := frame.X + p.Heads() + edge + roomFor(turn[0])
 	for c := range perFold {
 		left[c] = at
 		at += width[c] + colGap*n.how.tight + roomFor(turn[c+1])
 	}
 	frame.W = at - colGap*n.how.tight + edge - frame.X
-	sizes, tops := make([]float64, g.lanes), make([]float64, g.lanes+1)
-	top := frame.Y
+	sizes := make([]float64, g.lanes)
 	for r := range g.lanes {
-		tops[r] = top
 		sizes[r] = math.Ceil(high[r] * float64(folds))
-		top += sizes[r]
 	}
-	tops[g.lanes] = top
+	tops := laneStarts(p, sizes)
+	var stages []float64
+	for k, c := range g.from {
+		if begins := frame.X + p.Heads(); k == 0 {
+			stages = append(stages, begins)
+		} else {
+			stages = append(stages, geom.Round2((left[c-1]+width[c-1]+left[c])/2))
+		}
+	}
+	stages = append(stages, frame.X+frame.W)
 	x, y := make([]float64, len(n.w)), make([]float64, len(n.w))
 	for v := range n.w {
 		c, r := g.col[v], g.row(v)
 		x[v] = math.Round(left[c%perFold]+width[c%perFold]/2) - n.w[v]/2
 		y[v] = math.Round(tops[r]+high[r]*(float64(c/perFold)+0.5)) - n.h[v]/2
 	}
-	return finish(p, n, x, y, sizes, frame)
+	return finish(p, n, x, y, sizes, stages, frame)
 }

@@ -58,7 +58,7 @@ func inLayers(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
 		x[v] += math.Round(left - minX)
 		y[v] += math.Round(p.Frame.Y + 16 - minY)
 	}
-	return finish(p, n, x, y, nil, p.Frame)
+	return finish(p, n, x, y, nil, nil, p.Frame)
 }
 
 // column is how far the layers of a column are moved from where they stand below each other.

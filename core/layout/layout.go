@@ -41,14 +41,17 @@ const (
 // net is the page as the layout sees it: nodes with sizes, and edges that
 // never go round in a circle.
 type net struct {
-	ctx   context.Context // of the call that lays it out
-	how   setting
-	w, h  []float64
-	lane  []int // index of the lane, -1 without
-	edges []arc
-	out   [][]int
-	in    [][]int
-	order []int // nodes along the flow
+	ctx    context.Context // of the call that lays it out
+	how    setting
+	w, h   []float64
+	lane   []int // index of the lane, -1 without
+	stage  []int // index of the stage, 0 on a page without
+	stages int   // how many, 1 on a page without
+	down   bool  // lanes run down: they are laid out as if they ran across, w and h in each other's place
+	edges  []arc
+	out    [][]int
+	in     [][]int
+	order  []int // nodes along the flow
 }
 
 type arc struct {
@@ -124,6 +127,9 @@ func page(ctx context.Context, p *chart.Page, lay func(*net) chart.Command) (cmd
 // lay lays the net out in one way, and tells what room that takes.
 func (n *net) lay(p *chart.Page, dir Direction, how setting) (chart.Command, room) {
 	n.how = how
+	if n.down {
+		n.how.w, n.how.h = how.h, how.w
+	}
 	if len(p.Lanes) > 0 {
 		return inLanes(p, n)
 	}
@@ -139,13 +145,23 @@ func (n *net) stop(int) bool { return n.over() }
 func build(ctx context.Context, p *chart.Page) *net {
 	g := flow.Of(p)
 	n := &net{ctx: ctx, out: make([][]int, len(p.Steps)), in: make([][]int, len(p.Steps))}
+	n.down = p.Down && len(p.Lanes) > 0
+	n.stages = max(1, len(p.Stages))
+	stages := map[*chart.Stage]int{}
+	for i, s := range p.Stages {
+		stages[s] = i
+	}
 	laneOf := map[string]int{"": -1}
 	for i, l := range p.Lanes {
 		laneOf[l.ID] = i
 	}
 	for _, s := range p.Steps {
 		b := style.Text(p, s).Box(s.Symbol, geom.Rect{W: s.W, H: s.H}, s.Text)
+		if n.down {
+			b = b.Turned()
+		}
 		n.w, n.h = append(n.w, b.W), append(n.h, b.H)
+		n.stage = append(n.stage, stages[p.StageOf(s)])
 		n.lane = append(n.lane, laneOf[s.Lane])
 	}
 	// The order of numbering is an order along all forward ways; what is not
@@ -209,48 +225,81 @@ func build(ctx context.Context, p *chart.Page) *net {
 	return n
 }
 
-// finish makes the command out of the places found: x and y are page
-// coordinates of the top left corners. It tells what room that takes.
-func finish(p *chart.Page, n *net, x, y []float64, sizes []float64, frame chart.Frame) (chart.Command, room) {
+// finish makes the command out of the places found: x and y are page coordinates of the top left
+// corners, as if lanes ran across; stages are where the stages begin along the flow. It tells what
+// room that takes.
+func finish(p *chart.Page, n *net, x, y []float64, sizes, stages []float64, frame chart.Frame) (chart.Command, room) {
 	cmd := chart.Command{Words: "lay out"}
 	right, bottom := 0.0, 0.0
 	for v := range n.w {
 		right, bottom = math.Max(right, x[v]+n.w[v]), math.Max(bottom, y[v]+n.h[v])
 	}
+	starts := laneStarts(p, sizes)
 	if len(p.Lanes) > 0 {
 		right = frame.X + frame.W - (edge - frame.X)
-		end := frame.Y
-		for _, s := range sizes {
-			end += s
-		}
-		bottom = math.Max(bottom, end)
+		bottom = math.Max(bottom, starts[len(sizes)])
 	}
 	// The page keeps the proportion of its sheet, so that it prints on one.
-	need := room{right + edge, bottom + foot}
-	k := need.times(n.how.w, n.how.h)
-	w, h := geom.Round2(n.how.w*k), geom.Round2(n.how.h*k)
-	if len(p.Lanes) > 0 {
-		frame.W = math.Max(frame.W, w-2*frame.X)
-	} else {
+	need, how := room{right + edge, bottom + foot}, n.how
+	if n.down {
+		need, how.w, how.h = room{bottom + edge, right + foot}, how.h, how.w
+	}
+	k := need.times(how.w, how.h)
+	w, h := geom.Round2(how.w*k), geom.Round2(how.h*k)
+	switch {
+	case len(p.Lanes) == 0:
 		frame = chart.Frame{X: frame.X, Y: frame.Y, W: w - 2*frame.X}
+	case n.down:
+		frame = chart.Frame{X: p.Frame.X, Y: p.Frame.Y, W: geom.Round2(math.Max(frame.W, h-foot-p.Frame.Y))}
+	default:
+		frame.W = math.Max(frame.W, w-2*frame.X)
 	}
 	set := chart.Part{Do: "page.set", Page: p.ID, W: &w, H: &h, Frame: &frame}
-	if sw, sh := p.SheetSize(); sw != n.how.w || sh != n.how.h {
-		set.Sheet = &chart.Sheet{W: n.how.w, H: n.how.h}
+	if sw, sh := p.SheetSize(); sw != how.w || sh != how.h {
+		set.Sheet = &chart.Sheet{W: how.w, H: how.h}
+	}
+	if p.Turned != nil { // nothing stands where it did before
+		set.Turned = &chart.Turned{}
 	}
 	cmd.Parts = append(cmd.Parts, set)
-	tops := map[string]float64{"": 0}
-	top := frame.Y
+	at := map[string]float64{"": 0}
 	for i, l := range p.Lanes {
 		s := sizes[i]
 		cmd.Parts = append(cmd.Parts, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID, Size: &s})
-		tops[l.ID] = top
-		top += s
+		at[l.ID] = starts[i]
+	}
+	for i, s := range p.Stages {
+		if len(stages) > 0 {
+			size := geom.Round2(math.Max(leastStage, stages[i+1]-stages[i]))
+			cmd.Parts = append(cmd.Parts, chart.Part{Do: "stage.set", Page: p.ID, ID: s.ID, Size: &size})
+		}
 	}
 	place := chart.Part{Do: "step.place", Page: p.ID}
 	for v, s := range p.Steps {
-		place.Places = append(place.Places, chart.Place{ID: s.ID, Lane: s.Lane, X: x[v], Y: y[v] - tops[s.Lane], W: n.w[v], H: n.h[v]})
+		pl := chart.Place{ID: s.ID, Lane: s.Lane, X: x[v], Y: y[v] - at[s.Lane], W: n.w[v], H: n.h[v]}
+		if n.down {
+			pl.X, pl.Y, pl.W, pl.H = pl.Y, pl.X, pl.H, pl.W
+		}
+		place.Places = append(place.Places, pl)
 	}
 	cmd.Parts = append(cmd.Parts, place)
 	return cmd, need
+}
+
+// leastStage is the length of a stage without steps, px.
+const leastStage = 120.0
+
+// laneStarts are where lanes of such sizes begin, across the flow, and where the last one ends.
+func laneStarts(p *chart.Page, sizes []float64) []float64 {
+	q := *p
+	q.Lanes = make([]*chart.Lane, len(p.Lanes))
+	for i, l := range p.Lanes {
+		l := *l
+		l.Size, q.Lanes[i] = sizes[i], &l
+	}
+	var out []float64
+	for _, l := range q.Lanes {
+		out = append(out, q.LaneStart(l.ID))
+	}
+	return append(out, q.LanesEnd())
 }

@@ -3,7 +3,6 @@ package layout
 import (
 	"context"
 
-	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/typeset"
 )
@@ -63,7 +62,7 @@ func onSheet(p *chart.Page, dir Direction, n *net) chart.Command {
 	folded := []setting{{w, h, 1, true, 0}, {h, w, 1, true, 0}, {w, h, tightest, true, 0}, {h, w, tightest, true, 0}}
 	if len(p.Lanes) > 0 {
 		folded = nil
-		for rows := 2; rows <= mostRows; rows++ {
+		for rows := 2; rows <= mostRows && len(p.Stages) == 0; rows++ {
 			folded = append(folded, setting{w, h, 1, false, rows}, setting{w, h, tightest, false, rows})
 		}
 	}
@@ -110,31 +109,4 @@ func fitted(p *chart.Page, cmd chart.Command) chart.Command {
 	s.Fit = true
 	cmd.Parts[0].Setup = &s
 	return cmd
-}
-
-// Pages are the parts that move what lies beyond a page's sheet to as many pages more as it takes.
-// Where its lanes are higher than the sheet, so that no page could show them whole, it is laid out
-// anew first, in one row that is cut.
-func Pages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) []chart.Part {
-	tried := c.Clone()
-	q := tried.Page(p.ID)
-	var parts []chart.Part
-	if w, h := p.SheetSize(); len(p.Lanes) > 0 && p.LanesBottom()+foot > h {
-		cmd, ok, err := page(ctx, p, func(n *net) chart.Command {
-			cmd, _ := n.lay(p, Down, setting{w, h, tightest, false, 1})
-			return cmd
-		})
-		if err != nil || !ok {
-			return nil
-		}
-		if _, err := chart.Apply(tried, cmd); err != nil {
-			return nil
-		}
-		parts = cmd.Parts
-	}
-	more := arrange.Pages(tried, q, newID)
-	if len(more) == 0 && q.Outgrown() {
-		return nil
-	}
-	return append(parts, more...)
 }

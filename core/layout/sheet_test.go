@@ -81,39 +81,3 @@ func TestOnSheet(t *testing.T) {
 		t.Logf("%s: %.0f x %.0f, at %.2f, steps take %.0f %%", name, p.W, p.H, scale, 100*used/(p.W*p.H))
 	}
 }
-
-// A long run in lanes goes on over as many pages as it takes, the lanes in one row on each, though
-// laid out by itself it is folded and higher than the sheet; none has outgrown its sheet then.
-func TestPagesOfLanes(t *testing.T) {
-	c := run(120, 4)
-	p := c.Pages[0]
-	cmd, _, err := OnSheet(t.Context(), p, Down)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if _, err := chart.Apply(c, cmd); err != nil {
-		t.Fatal(err)
-	}
-	if !p.Outgrown() {
-		t.Fatal("120 steps fit A4")
-	}
-	made := 0
-	parts := Pages(t.Context(), c, p, func(kind string) string { made++; return fmt.Sprint(kind, "new", made) })
-	if _, err := chart.Apply(c, chart.Command{Parts: parts}); err != nil {
-		t.Fatal(err)
-	}
-	steps := 0
-	for i, q := range c.Pages {
-		if q.Outgrown() || len(q.Lanes) != 4 {
-			t.Errorf("page %d is %v x %v with %d lanes", i, q.W, q.H, len(q.Lanes))
-		}
-		for _, s := range q.Steps {
-			if s.Symbol == symbol.Process {
-				steps++
-			}
-		}
-	}
-	if len(c.Pages) < 5 || len(c.Pages) > 40 || steps != 120 {
-		t.Errorf("%d steps on %d pages", steps, len(c.Pages))
-	}
-}

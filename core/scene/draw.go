@@ -15,9 +15,7 @@ import (
 )
 
 // Weights of lines, px.
-const (
-	laneWeight = 1.0
-)
+const ()
 
 // Of is the whole page with its title and title block.
 func Of(s *sheet.Sheet) Drawing {
@@ -31,8 +29,8 @@ func Of(s *sheet.Sheet) Drawing {
 	if b, ok := Back(s); ok {
 		d.Elements = append(d.Elements, b)
 	}
-	for _, l := range s.Page.Lanes {
-		d.Elements = append(d.Elements, Lane(s, l))
+	for _, b := range s.Page.Bands() {
+		d.Elements = append(d.Elements, Band(s, b))
 	}
 	for i := range s.Steps {
 		d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
@@ -65,39 +63,6 @@ func Part(s *sheet.Sheet, chosen func(id string) bool) Drawing {
 	}
 	d.View = Bounds(d.Elements).Grow(12)
 	return d
-}
-
-// Lane draws a lane: its box, head and name.
-func Lane(s *sheet.Sheet, l *chart.Lane) Element {
-	r := s.Page.LaneRect(l)
-	e := Element{Class: "lane", ID: l.ID, Title: l.Name}
-	look, face := style.Lane(s.Page, l), style.Face(s.Page, true)
-	h := r
-	h.W = chart.LaneHead
-	e.Items = append(e.Items,
-		Item{Path: geom.Box(r), Fill: look.Band, Stroke: LaneLine, Weight: laneWeight},
-		Item{Path: geom.Box(h), Fill: look.Head, Stroke: LaneLine, Weight: laneWeight})
-	size, room := 13.0, l.Size-10
-	lines := typeset.Lines(face, size, l.Name, room)
-	if len(lines) > 1 {
-		size = 11
-		lines = typeset.Lines(face, size, l.Name, room)
-	}
-	if len(lines) > 2 {
-		lines = []string{lines[0], Clip(face, size, strings.Join(lines[1:], " "), room)}
-	}
-	for i, t := range lines {
-		x := h.CX() + size*0.35 + (float64(i)-float64(len(lines)-1)/2)*size*1.1
-		it := text(t, x, r.CY(), face, size, onTop(look.Head))
-		it.Upright = true
-		it.At.Y = geom.Round2(r.CY() + it.Width/2)
-		e.Items = append(e.Items, it)
-	}
-	if l.Link != nil {
-		e.Items = append(e.Items, linkMark(LaneMark(s, l), style.Ink(s.Page), style.Paper(s.Page).String())...)
-	}
-	e.Items = spell(e.Items)
-	return e
 }
 
 // quiet is the ink of what stands back on the page's paper.
@@ -133,7 +98,7 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	if len(st.Files) > 0 {
 		e.Items = append(e.Items, filesMark(sh, style.Ink(s.Page), style.Paper(s.Page).String())...)
 	}
-	if st.Link != nil {
+	if st.Link != nil || e.Link != nil {
 		e.Items = append(e.Items, linkMark(LinkMark(sh), style.Ink(s.Page), style.Paper(s.Page).String())...)
 	}
 	e.Items = spell(e.Items)

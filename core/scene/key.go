@@ -195,7 +195,7 @@ func NewKey(s *sheet.Sheet) chart.Key {
 
 // lowest is where the lanes and the lowest step end.
 func lowest(s *sheet.Sheet) float64 {
-	y := s.Page.LanesBottom()
+	y := s.Page.LanesRect().Bottom()
 	for i := range s.Steps {
 		y = math.Max(y, s.Steps[i].Rect.Bottom())
 	}

@@ -82,7 +82,7 @@ func TestKey(t *testing.T) {
 		s := compose(c)
 		box := KeyBox(s)
 		e, _ := Key(s)
-		if !Bounds([]Element{e}).Inside(box.Grow(1)) || box.Overlaps(blockBox(s)) || box.Y < p.LanesBottom() || box.Bottom() > p.H {
+		if !Bounds([]Element{e}).Inside(box.Grow(1)) || box.Overlaps(blockBox(s)) || box.Y < p.LanesEnd() || box.Bottom() > p.H {
 			t.Errorf("%s: the key stands at %v, draws %v", h.Name, box, Bounds([]Element{e}))
 		}
 	}

@@ -21,10 +21,13 @@ func LinkMark(sh *sheet.Shape) geom.Rect {
 	return geom.Rect{X: geom.Round2(x), Y: geom.Round2(y), W: markSize, H: markSize}
 }
 
-// LaneMark is that of a lane, at the foot of its head; TitleMark that of a page, behind its title.
-func LaneMark(s *sheet.Sheet, l *chart.Lane) geom.Rect {
-	r := s.Page.LaneRect(l)
-	return geom.Rect{X: geom.Round2(r.X + (chart.LaneHead-markSize)/2), Y: geom.Round2(r.Bottom() - markSize - 5), W: markSize, H: markSize}
+// BandMark is that of a band, at the end of its head; TitleMark that of a page, behind its title.
+func BandMark(b chart.Band) geom.Rect {
+	at := geom.Pt(b.Head.CX()-markSize/2, b.Head.Bottom()-markSize-5)
+	if !b.Upright {
+		at = geom.Pt(b.Head.Right()-markSize-5, b.Head.CY()-markSize/2)
+	}
+	return geom.Rect{X: geom.Round2(at.X), Y: geom.Round2(at.Y), W: markSize, H: markSize}
 }
 
 func TitleMark(s *sheet.Sheet) geom.Rect {

@@ -115,8 +115,8 @@ func Unprintable(c *chart.Chart) map[rune]int {
 	}
 	for _, p := range c.Pages {
 		add(c.Name, p.Title) // in the title block of every page
-		for _, l := range p.Lanes {
-			add(l.Name)
+		for _, b := range p.Bands() {
+			add(b.Name)
 		}
 		for _, s := range p.Steps {
 			add(s.Text, s.Number)

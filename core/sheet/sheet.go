@@ -196,26 +196,43 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 	}
 	c.of = p
 	rp := &c.page
-	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0]
+	rp.KeepOff, rp.Boxes, rp.Lines, rp.Borders, rp.Uprights = p.KeepOff, rp.Boxes[:0], rp.Lines[:0], rp.Borders[:0], rp.Uprights[:0]
 	s.Steps = make([]Shape, len(p.Steps))
-	tops, lane, top := laneTops(p), "", 0.0
+	origins, lane, origin := laneOrigins(p), "", geom.Point{}
 	for i, st := range p.Steps {
 		if st.Lane != lane {
-			lane, top = st.Lane, tops[st.Lane]
+			lane, origin = st.Lane, origins[st.Lane]
 		}
 		if ctx.Err() != nil {
 			return nil
 		}
 		f := c.fit(i, st)
-		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(st.X + f.box.X), Y: geom.Round2(top + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
+		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(origin.X + st.X + f.box.X), Y: geom.Round2(origin.Y + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
 		sh.Lines = f.lines
 		s.Steps[i] = sh
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
 	}
+	border := func(h geom.Rect, upright bool) {
+		if upright {
+			rp.Uprights = append(rp.Uprights, h.X, h.Right())
+		} else {
+			rp.Borders = append(rp.Borders, h.Y, h.Bottom())
+		}
+	}
 	for _, l := range p.Lanes {
-		h := Head(p, l)
+		h := p.HeadRect(l)
 		rp.Boxes = append(rp.Boxes, route.Box{ID: "lane " + l.ID, Rect: h})
-		rp.Borders = append(rp.Borders, h.Y, h.Bottom())
+		border(h, p.Down)
+	}
+	for _, g := range p.Groups {
+		if _, ok := p.GroupRect(g); ok {
+			rp.Boxes = append(rp.Boxes, route.Box{ID: "group " + g.ID, Rect: p.GroupHead(g)})
+		}
+	}
+	for _, g := range p.Stages {
+		h := p.StageHeadRect(g)
+		rp.Boxes = append(rp.Boxes, route.Box{ID: "stage " + g.ID, Rect: h})
+		border(h, !p.Down)
 	}
 	shapes := make([][]LabelShape, len(p.Connectors))
 	count := 0
@@ -317,21 +334,12 @@ func (c *Composer) number(p *chart.Page) {
 	}
 }
 
-func laneTops(p *chart.Page) map[string]float64 {
-	tops := make(map[string]float64, len(p.Lanes)+1)
-	y := p.Frame.Y
+func laneOrigins(p *chart.Page) map[string]geom.Point {
+	out := make(map[string]geom.Point, len(p.Lanes)+1)
 	for _, l := range p.Lanes {
-		tops[l.ID] = y
-		y += l.Size
+		out[l.ID] = p.LaneOrigin(l.ID)
 	}
-	return tops
-}
-
-// Head is the strip with a lane's name.
-func Head(p *chart.Page, l *chart.Lane) geom.Rect {
-	r := p.LaneRect(l)
-	r.W = chart.LaneHead
-	return r
+	return out
 }
 
 // StepAt is the topmost step under q; nil where there is none.

@@ -22,6 +22,7 @@ func (s *Sheet) Before() *Before {
 	}
 	b := &Before{page: s.by.page, routes: slices.Clone(s.routes), crowded: s.Crowded}
 	b.page.Boxes, b.page.Lines, b.page.Borders = slices.Clone(b.page.Boxes), slices.Clone(b.page.Lines), slices.Clone(b.page.Borders)
+	b.page.Uprights = slices.Clone(b.page.Uprights)
 	for i := range b.page.Lines {
 		b.page.Lines[i].Was = nil
 	}

@@ -128,7 +128,7 @@ func Pairings(h *chart.House) []Pairing {
 			add("Text in "+string(st), c, colour.ForText, grounds(p)...)
 		}
 	}
-	lane := Lane(p, &chart.Lane{})
+	lane := Band(p, nil)
 	head, _ := colour.Parse(lane.Head)
 	add("Lane: name", colour.OnTop(head).String(), colour.ForText, head)
 	add("Page: text", Ink(p), colour.ForText, paper)

@@ -233,14 +233,14 @@ func Line(p *chart.Page, c *chart.Connector) chart.Look {
 	return l
 }
 
-// Lane is how a lane is drawn, whole.
-func Lane(p *chart.Page, l *chart.Lane) chart.LaneLook {
+// Band is how a lane, a group or a stage with a look of its own is drawn, whole.
+func Band(p *chart.Page, own *chart.LaneLook) chart.LaneLook {
 	out := chart.LaneLook{Head: laneHead}
 	if h := p.House(); h != nil {
 		out.Head, out.Band = cmp.Or(h.Lane.Head, out.Head), h.Lane.Band
 	}
-	if l.Look != nil {
-		out.Head, out.Band = cmp.Or(l.Look.Head, out.Head), cmp.Or(l.Look.Band, out.Band)
+	if own != nil {
+		out.Head, out.Band, out.Frame = cmp.Or(own.Head, out.Head), cmp.Or(own.Band, out.Band), own.Frame
 	}
 	return out
 }

@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -23,6 +24,7 @@ type row struct {
 	n                       int
 	key, lane, symbol, text string
 	next, data              string
+	pool, within, stage     string
 	fields                  []chart.Field
 }
 
@@ -40,7 +42,8 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 	p := c.Pages[0]
 	p.Title = name
 	ids := map[string]string{}
-	lanes := map[string]string{}
+	bands := newBands(p)
+	lanes := make([]string, len(rows))
 	for i, r := range rows {
 		if r.key == "" {
 			return nil, fmt.Errorf("line %d, column number: it is empty; expected the row's key, such as 4 or R1", r.n)
@@ -49,11 +52,7 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			return nil, fmt.Errorf("line %d, column number: %q appears twice; each row needs a key of its own", r.n, r.key)
 		}
 		ids[r.key] = fmt.Sprintf("s%d", i+1)
-		if r.lane != "" && lanes[r.lane] == "" {
-			l := &chart.Lane{ID: fmt.Sprintf("l%d", len(lanes)+1), Name: r.lane, Size: 130}
-			lanes[r.lane] = l.ID
-			p.Lanes = append(p.Lanes, l)
-		}
+		lanes[i] = bands.lane(r)
 	}
 	lines := 0
 	type read struct { // of a store, in line n
@@ -71,8 +70,8 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			return nil, err
 		}
 		info, _ := symbol.Of(kind)
-		p.Steps = append(p.Steps, &chart.Step{ID: ids[r.key], Symbol: kind, Lane: lanes[r.lane], Text: r.text, Number: r.key,
-			X: 80 + float64(i%6)*170, Y: 20 + float64(i/6)*110*float64(b2i(r.lane == "")), W: info.W, H: info.H, Fields: r.fields})
+		p.Steps = append(p.Steps, &chart.Step{ID: ids[r.key], Symbol: kind, Lane: lanes[i], Text: r.text, Number: r.key,
+			X: 80 + float64(i%6)*170, Y: 20 + float64(i/6)*110*float64(b2i(lanes[i] == "")), W: info.W, H: info.H, Fields: r.fields})
 		join := func(col, to string, m chart.Meaning, label string) error {
 			if ids[to] == "" {
 				return fmt.Errorf("line %d, column %s: there is no row %q; expected the number of a row of this table", r.n, col, to)
@@ -100,6 +99,9 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 			}
 			reads = append(reads, read{r.n, bare(to)})
 		}
+	}
+	if len(p.Lanes) > 0 && slices.ContainsFunc(rows, func(r row) bool { return r.stage != "" }) {
+		bands.stage(rows, p.Steps)
 	}
 	steps := p.StepsByID()
 	for _, d := range reads {
@@ -186,10 +188,11 @@ func parse(b []byte) ([]row, error) {
 			return ""
 		}
 		r := row{n: n, key: strings.TrimSpace(get("number")), lane: strings.TrimSpace(get("lane")), symbol: strings.TrimSpace(get("symbol")),
-			text: get("text"), next: get("next"), data: get("data")}
+			text: get("text"), next: get("next"), data: get("data"),
+			pool: strings.TrimSpace(get(poolColumn)), within: strings.TrimSpace(get(withinColumn)), stage: strings.TrimSpace(get(stageColumn))}
 		for i, h := range first {
 			switch strings.ToLower(h) {
-			case "number", "lane", "symbol", "text", "next", "data":
+			case "number", "lane", "symbol", "text", "next", "data", poolColumn, withinColumn, stageColumn:
 				continue
 			}
 			if i < len(rec) && rec[i] != "" && h != "" {
@@ -319,7 +322,8 @@ func Write(w io.Writer, p *chart.Page) error {
 	}
 	out := csv.NewWriter(w)
 	out.UseCRLF = true
-	first := append(append([]string{}, head...), "data")
+	bandNames, bandsOf := bandCells(p)
+	first := append(append(append([]string{}, head...), "data"), bandNames...)
 	for _, n := range names {
 		first = append(first, harmless(n))
 	}
@@ -351,6 +355,7 @@ func Write(w io.Writer, p *chart.Page) error {
 			lane = l.Name
 		}
 		rec := []string{keys[s.ID], lane, string(s.Symbol), s.Text, strings.Join(next[s.ID], "; "), strings.Join(data[s.ID], "; ")}
+		rec = append(rec, bandsOf(s)...)
 		for _, n := range names {
 			v := ""
 			for _, f := range s.Fields {

@@ -21,7 +21,10 @@ type page struct {
 	W          float64     `json:"w"`
 	H          float64     `json:"h"`
 	Steps      []step      `json:"steps"`
+	Direction  string      `json:"direction"` // in which lanes run: across or down
 	Lanes      []lane      `json:"lanes"`
+	Groups     []group     `json:"groups"`
+	Stages     []lane      `json:"stages"`
 	Connectors []connector `json:"connectors"`
 }
 
@@ -41,15 +44,24 @@ type step struct {
 	Number string `json:"number"`
 	Symbol string `json:"symbol"`
 	Lane   string `json:"lane"`
+	Stage  string `json:"stage,omitempty"`
 	Text   string `json:"text"`
 	box
 	Lines []string `json:"lines"`
 }
 
+// lane is a lane or a stage, head included.
 type lane struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
+	In   string `json:"in,omitempty"`
 	box
+}
+
+// group is a pool, or a lane that holds lanes.
+type group struct {
+	lane
+	Pool bool `json:"pool"`
 }
 
 type connector struct {
@@ -69,7 +81,10 @@ type connector struct {
 func Write(w io.Writer, sheets []*sheet.Sheet) error {
 	f := file{Pages: []page{}}
 	for _, s := range sheets {
-		p := page{ID: s.Page.ID, Title: s.Page.Title, W: s.Page.W, H: s.Page.H, Steps: []step{}, Lanes: []lane{}, Connectors: []connector{}}
+		p := page{ID: s.Page.ID, Title: s.Page.Title, W: s.Page.W, H: s.Page.H, Steps: []step{}, Direction: "across", Lanes: []lane{}, Groups: []group{}, Stages: []lane{}, Connectors: []connector{}}
+		if s.Page.Down {
+			p.Direction = "down"
+		}
 		for _, sh := range s.Steps {
 			st := step{
 				ID:     sh.Step.ID,
@@ -80,13 +95,24 @@ func Write(w io.Writer, sheets []*sheet.Sheet) error {
 				box:    boxOf(sh.Rect),
 				Lines:  []string{},
 			}
+			if at := s.Page.StageOf(sh.Step); at != nil {
+				st.Stage = at.ID
+			}
 			for _, l := range sh.Lines {
 				st.Lines = append(st.Lines, l.Text)
 			}
 			p.Steps = append(p.Steps, st)
 		}
 		for _, l := range s.Page.Lanes {
-			p.Lanes = append(p.Lanes, lane{l.ID, l.Name, boxOf(s.Page.LaneRect(l))})
+			p.Lanes = append(p.Lanes, lane{l.ID, l.Name, l.In, boxOf(s.Page.LaneRect(l))})
+		}
+		for _, g := range s.Page.Groups {
+			if r, ok := s.Page.GroupRect(g); ok {
+				p.Groups = append(p.Groups, group{lane{g.ID, g.Name, g.In, boxOf(r)}, g.Pool})
+			}
+		}
+		for _, st := range s.Page.Stages {
+			p.Stages = append(p.Stages, lane{st.ID, st.Name, "", boxOf(s.Page.StageRect(st))})
 		}
 		for _, r := range s.Lines {
 			c := connector{

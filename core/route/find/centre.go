@@ -61,7 +61,7 @@ func (p *Path) straighten(boxes []geom.Rect, meet func(geom.Rect)) {
 
 // centre moves each segment whose neighbours go on the same way (a Z) to the
 // middle of its room, or beside a border that runs there.
-func (p *Path) centre(boxes []geom.Rect, borders []float64, meet func(geom.Rect)) {
+func (p *Path) centre(boxes []geom.Rect, on *Page, meet func(geom.Rect)) {
 	pts := p.Points
 	for k := 1; k+2 < len(pts); k++ {
 		upright := math.Abs(pts[k].X-pts[k+1].X) < 1e-9
@@ -121,10 +121,11 @@ func (p *Path) centre(boxes []geom.Rect, borders []float64, meet func(geom.Rect)
 		if hi < at {
 			hi = at
 		}
-		mid := geom.Round2((lo + hi) / 2)
-		if !upright {
-			mid = offBorders(borders, mid, lo, hi, a < at)
+		borders := on.Borders
+		if upright {
+			borders = on.Uprights
 		}
+		mid := offBorders(borders, geom.Round2((lo+hi)/2), lo, hi, a < at)
 		if upright {
 			pts[k].X, pts[k+1].X = mid, mid
 		} else {

@@ -124,7 +124,7 @@ func (x *explorer) settle(p *Path, pts geom.Polyline) {
 		if len(p.Pins) == 0 {
 			p.straighten(x.ground.boxes, x.meet)
 		}
-		p.centre(x.ground.boxes, x.f.Page.Borders, x.meet)
+		p.centre(x.ground.boxes, x.f.Page, x.meet)
 	}
 }
 

@@ -79,10 +79,11 @@ type Label struct {
 
 // Page is what the router is given.
 type Page struct {
-	Boxes   []Box
-	Lines   []Line
-	Borders []float64 // y of lines that are drawn from edge to edge, between lanes: no connector should lie on one
-	KeepOff bool      // lines keep off labels that were placed by hand
+	Boxes    []Box
+	Lines    []Line
+	Borders  []float64 // y of lines that are drawn from edge to edge, between lanes: no connector should lie on one
+	Uprights []float64 // x of such lines from top to bottom, between lanes that run down and between stages
+	KeepOff  bool      // lines keep off labels that were placed by hand
 }
 
 // Route is how one line runs.

@@ -47,6 +47,13 @@ export class Drawers {
       timer = setTimeout(tell, 350);
     });
     names.addEventListener('change', tell);
+    const stages = $('stage-names');
+    const tellStages = () => this.core().act('stage-names', stages.value);
+    stages.addEventListener('input', () => {
+      clearTimeout(timer);
+      timer = setTimeout(tellStages, 350);
+    });
+    stages.addEventListener('change', tellStages);
     count.addEventListener('input', () => {
       const l = listed(),
         n = Math.max(0, Math.min(40, +count.value || 0));
@@ -87,6 +94,7 @@ export class Drawers {
   // lanes brings the list of names up to what the page has, but not under the hand.
   lanes(always) {
     if (this.open !== 'lane' || (!always && document.activeElement?.closest('.lanes-wanted'))) return;
+    $('stage-names').value = this.facts().band?.stages.join('\n') || '';
     $('lane-names').value = this.facts().laneNames?.join('\n') || '';
     $('lane-count-wanted').value = this.facts().lanes || this.facts().laneNames?.length || 0;
   }

@@ -20,7 +20,12 @@ let core = null,
   clip = '',
   noticeTimer = 0;
 const paper = new Paper($('desk'), $('drawing'));
-const rows = new Rows($('rows'), $('next-step'), () => core);
+const rows = new Rows(
+  $('rows'),
+  $('next-step'),
+  () => core,
+  () => facts,
+);
 new Tabs($('pages'), () => core);
 const typing = new Typing($('typing'), paper, () => core);
 const now = Alpine.store('now');
@@ -122,7 +127,7 @@ const own = {
 };
 
 // slow are commands that take a while on a large page: that is said before they begin.
-const slow = { layout: 'Laying out …', reroute: 'Rerouting …' },
+const slow = { layout: 'Laying out …', 'page-over': 'Laying out …', reroute: 'Rerouting …' },
   large = 60; // steps
 
 async function atWork(words) {

@@ -10,10 +10,12 @@ function filled(template, texts) {
 }
 
 export class Rows {
-  constructor(list, next, core) {
+  constructor(list, next, core, facts) {
+    this.facts = facts;
     this.list = list;
     this.core = core;
     this.made = new Map(); // by id: the element, and what it was made like
+    this.ofLane = filled('row-lane-of', {}); // in the row of the selected step
     list.addEventListener('pointerdown', (e) => {
       const row = e.target.closest('.row');
       if (row && !e.target.closest('button')) core().act('select', row.dataset.id);
@@ -25,7 +27,8 @@ export class Rows {
     });
     list.addEventListener('change', (e) => {
       const row = e.target.closest('.row');
-      if (row) core().act('row-text', JSON.stringify({ id: row.dataset.id, text: e.target.value }));
+      if (e.target === this.ofLane.lastElementChild) core().act('step-lane', e.target.value);
+      else if (row) core().act('row-text', JSON.stringify({ id: row.dataset.id, text: e.target.value }));
     });
     list.addEventListener('keydown', (e) => {
       e.stopPropagation();
@@ -173,5 +176,21 @@ export class Rows {
       if (!chosen.has(li.dataset.id)) li.removeAttribute('aria-current');
     for (const id of ids) this.made.get(id)?.el.setAttribute('aria-current', 'true');
     this.list.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' });
+    this.lane();
+  }
+
+  // lane puts the choice of a lane into the row of the selected step.
+  lane() {
+    const { inLane = [], stepLane = '' } = this.facts(),
+      row = inLane.length && this.selected?.length === 1 && this.made.get(this.selected[0])?.el,
+      select = this.ofLane.lastElementChild;
+    const like = JSON.stringify(inLane);
+    if (select.dataset.like !== like) {
+      select.dataset.like = like;
+      select.replaceChildren(...inLane.map((l) => new Option(l.name, l.id)));
+    }
+    select.value = stepLane;
+    if (!row?.classList?.contains('row')) this.ofLane.remove();
+    else if (this.ofLane.parentElement !== row.lastElementChild) row.lastElementChild.append(this.ofLane);
   }
 }

@@ -12,6 +12,40 @@ document.addEventListener('alpine:init', () => {
 
   const now = () => Alpine.store('now');
   const perform = (name, arg) => document.dispatchEvent(new CustomEvent('command', { detail: { name, arg } }));
+  // fieldLines are lines of fields, and an empty one for a new field: names and values as they are typed
+  // go to the command. of() tells whose they are.
+  const fieldLines = (command, of) => ({
+    get rows() {
+      const f = of(),
+        rows = f.fields.map((x) => ({
+          key: `${f.of} ${x.name}`,
+          old: x.name,
+          name: x.name,
+          value: x.value,
+          there: true,
+        }));
+      return [...rows, { key: `${f.of} new ${rows.length}`, old: '', name: '', value: '', there: false }];
+    },
+    // keep hands a line over when one of its halves was changed; a new one not before it
+    // has a value, or is left.
+    keep(e) {
+      const row = e.target.closest('[data-old]'),
+        [name, value] = row.querySelectorAll('input'),
+        { old } = row.dataset;
+      if (
+        !name.value.trim() ||
+        (!old && !value.value && e.type === 'change') ||
+        (e.type === 'focusout' && (old || row.contains(e.relatedTarget)))
+      )
+        return;
+      perform(command, JSON.stringify({ old, name: name.value.trim(), value: value.value }));
+    },
+    remove(e) {
+      perform(command, JSON.stringify({ old: e.target.closest('[data-old]').dataset.old, name: '', value: '' }));
+    },
+  });
+  const withLines = (command, of, own) =>
+    Object.defineProperties(fieldLines(command, of), Object.getOwnPropertyDescriptors(own));
   Alpine.data('selection', () => ({
     get title() {
       return now().facts.title || '';
@@ -210,55 +244,61 @@ document.addEventListener('alpine:init', () => {
       document.getElementById('desk').focus();
     },
   }));
+  // What is selected of lanes, pools and stages.
+  Alpine.data('band', () =>
+    withLines('lane-field', () => ({ of: now().facts.band?.id, fields: now().facts.band?.fields || [] }), {
+      get b() {
+        return now().facts.band || { into: [], fields: [] };
+      },
+      get title() {
+        return now().facts.title || '';
+      },
+      get kind() {
+        return this.b.kind || '';
+      },
+      get lane() {
+        return this.kind === 'lane';
+      },
+      get sized() {
+        return this.kind === 'lane' || this.kind === 'stage';
+      },
+      get grouped() {
+        return this.kind === 'lane' || this.kind === 'group';
+      },
+      size(e) {
+        perform('lane-size', e.target.value);
+        this.$nextTick(() => {
+          e.target.value = this.b.size;
+        });
+      },
+      into(e) {
+        perform('lane-in', e.target.value);
+      },
+    }),
+  );
   // The fields of the selected step, and an empty line for a new one.
-  Alpine.data('fields', () => ({
-    get names() {
-      return now().facts.fieldNames || [];
-    },
-    get shown() {
-      return now().facts.shown || [];
-    },
-    showOnPage() {
-      const { field, as, on, colour } = this.$refs;
-      const rule = { field: field.value, as: as.value, colour: colour.checked };
-      if (on.value) rule.on = on.value;
-      perform('field-show', JSON.stringify(rule));
-    },
-    get step() {
-      return now().facts.step;
-    },
-    get none() {
-      return !now().facts.step;
-    },
-    get rows() {
-      const f = now().facts,
-        rows = f.fields.map((x) => ({
-          key: `${f.step} ${x.name}`,
-          old: x.name,
-          name: x.name,
-          value: x.value,
-          there: true,
-        }));
-      return [...rows, { key: `${f.step} new ${rows.length}`, old: '', name: '', value: '', there: false }];
-    },
-    // keep hands a line over when one of its halves was changed; a new one not before it
-    // has a value, or is left.
-    keep(e) {
-      const row = e.target.closest('[data-old]'),
-        [name, value] = row.querySelectorAll('input'),
-        { old } = row.dataset;
-      if (
-        !name.value.trim() ||
-        (!old && !value.value && e.type === 'change') ||
-        (e.type === 'focusout' && (old || row.contains(e.relatedTarget)))
-      )
-        return;
-      perform('field', JSON.stringify({ old, name: name.value.trim(), value: value.value }));
-    },
-    remove(e) {
-      perform('field', JSON.stringify({ old: e.target.closest('[data-old]').dataset.old, name: '', value: '' }));
-    },
-  }));
+  Alpine.data('fields', () =>
+    withLines('field', () => ({ of: now().facts.step, fields: now().facts.fields }), {
+      get names() {
+        return now().facts.fieldNames || [];
+      },
+      get shown() {
+        return now().facts.shown || [];
+      },
+      showOnPage() {
+        const { field, as, on, colour } = this.$refs;
+        const rule = { field: field.value, as: as.value, colour: colour.checked };
+        if (on.value) rule.on = on.value;
+        perform('field-show', JSON.stringify(rule));
+      },
+      get step() {
+        return now().facts.step;
+      },
+      get none() {
+        return !now().facts.step;
+      },
+    }),
+  );
   Alpine.data('loose', () => ({
     get ends() {
       return now().facts.loose.map((l) => ({

@@ -1,0 +1,319 @@
+package layout
+
+import (
+	"context"
+	"fmt"
+	"slices"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/flow"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// mostOver is how many pages a page is laid out over at most; the last one then holds the rest.
+const mostOver = 100
+
+// Over lets every page of c that does not fit its sheet go on on further pages, as OverPages says.
+func Over(ctx context.Context, c *chart.Chart) error {
+	made := 0
+	newID := func(kind string) string { made++; return fmt.Sprintf("%scut%d", kind, made) }
+	for _, p := range slices.Clone(c.Pages) {
+		if fits(p) {
+			continue
+		}
+		parts, err := OverPages(ctx, c, p, newID)
+		if err != nil {
+			return err
+		}
+		if _, err := chart.Apply(c, chart.Command{Parts: parts}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// fits tells whether a page can be read on its sheet: at full size, or printed a little smaller
+// where it is told to be.
+func fits(p *chart.Page) bool {
+	w, h := p.SheetSize()
+	if p.Setup != nil && p.Setup.Fit {
+		w, h = w/leastScale, h/leastScale
+	}
+	return p.W <= w+1 && p.H <= h+1
+}
+
+// OverPages are the parts that lay a page out over as many pages as it takes: each holds as much of
+// the flow as can be laid out on its sheet, in the order of the flow. Connectors that lead from page
+// to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
+// are repeated. There are no parts for a page with less than two steps.
+func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
+	o := &over{p: p, newID: newID, letter: flow.Letters(c), letters: map[string]string{}, lines: map[string][]*chart.Connector{}}
+	for _, v := range build(ctx, p).order {
+		o.order = append(o.order, p.Steps[v])
+	}
+	for _, l := range p.Connectors {
+		o.lines[l.From.Step] = append(o.lines[l.From.Step], l)
+		if l.To.Step != l.From.Step {
+			o.lines[l.To.Step] = append(o.lines[l.To.Step], l)
+		}
+	}
+	if len(o.order) < 2 {
+		return nil, nil
+	}
+	if err := o.find(ctx); err != nil {
+		return nil, err
+	}
+	return o.parts(c), nil
+}
+
+// over lays one page out over several.
+type over struct {
+	p       *chart.Page
+	order   []*chart.Step                 // along the flow
+	lines   map[string][]*chart.Connector // by the steps at their ends, in the order of the page
+	newID   func(kind string) string
+	letter  func() string
+	letters map[string]string // of the ways to a step from other pages
+	pages   []laid
+}
+
+// laid is one of the pages, and how it is laid out.
+type laid struct {
+	page *chart.Page
+	cmd  chart.Command
+}
+
+// find divides the order: every page gets as many steps as fit its sheet, or a few less where fewer
+// connectors are cut then.
+func (o *over) find(ctx context.Context) error {
+	much := 8 // what the page before held
+	for at := 0; at < len(o.order); {
+		rest := len(o.order) - at
+		if len(o.pages) == mostOver-1 {
+			_, err := o.keep(ctx, at, len(o.order))
+			return err
+		}
+		// Grow while it fits, then halve the way to what did not fit.
+		fit, not := 0, rest+1
+		for try := min(rest, much); not-fit > 1; {
+			ok, err := o.try(ctx, at, at+try)
+			if err != nil {
+				return err
+			}
+			if ok {
+				fit = try
+			} else {
+				not = try
+			}
+			if try = (fit + not) / 2; not > rest {
+				try = min(rest, max(fit+1, fit*3/2))
+			}
+		}
+		n := max(1, fit) // one step alone is as small as a page can be
+		if n < rest {
+			for less := n - 1; less >= n-n/6 && less > 0; less-- {
+				if o.cuts(at, at+less) < o.cuts(at, at+n) {
+					if ok, err := o.try(ctx, at, at+less); err != nil {
+						return err
+					} else if ok {
+						n = less
+					}
+				}
+			}
+		}
+		if _, err := o.keep(ctx, at, at+n); err != nil {
+			return err
+		}
+		at, much = at+n, n
+	}
+	return nil
+}
+
+// cuts is how many connectors lead from a range of the order to what follows it.
+func (o *over) cuts(from, to int) int {
+	after := map[string]bool{}
+	for _, s := range o.order[to:min(len(o.order), to+2*(to-from))] {
+		after[s.ID] = true
+	}
+	n := 0
+	for _, s := range o.order[from:to] {
+		for _, l := range o.lines[s.ID] {
+			if after[l.From.Step] || after[l.To.Step] {
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// try tells whether a range of the order fits a sheet.
+func (o *over) try(ctx context.Context, from, to int) (bool, error) {
+	trial := *o
+	n := 0
+	trial.newID = func(kind string) string { n++; return fmt.Sprint(kind, "trial", n) }
+	trial.letter, trial.letters, trial.pages = func() string { return "A" }, map[string]string{}, slices.Clone(o.pages)
+	return trial.keep(ctx, from, to)
+}
+
+// keep makes a page of a range of the order, and tells whether it fits its sheet.
+func (o *over) keep(ctx context.Context, from, to int) (bool, error) {
+	p := o.page(o.order[from:to])
+	cmd, _, err := OnSheet(ctx, p, Down)
+	if err != nil {
+		return false, err
+	}
+	alone := &chart.Chart{Pages: []*chart.Page{p}}
+	if _, err := chart.Apply(alone, cmd); err != nil {
+		return false, err
+	}
+	o.pages = append(o.pages, laid{p, cmd})
+	return fits(p), nil
+}
+
+// page is a page of some of the steps, not laid out; the first one keeps the names of what is on it.
+func (o *over) page(steps []*chart.Step) *chart.Page {
+	n := o.p.Clone()
+	n.Steps, n.Connectors = []*chart.Step{}, []*chart.Connector{}
+	n.W, n.H = n.SheetSize()
+	lanes := map[string]string{}
+	first := len(o.pages) == 0
+	for _, l := range n.Lanes {
+		lanes[l.ID] = l.ID
+	}
+	stages := map[string]*chart.Stage{} // those that nothing stands in are left out
+	for _, s := range steps {
+		if st := o.p.StageOf(s); st != nil {
+			stages[st.ID] = st
+		}
+	}
+	n.Stages = slices.DeleteFunc(n.Stages, func(s *chart.Stage) bool { return stages[s.ID] == nil })
+	for _, s := range n.Stages {
+		stages[s.ID] = s
+	}
+	if !first {
+		lanes = chart.RenameBands(n, o.newID)
+		n.ID, n.Key = o.newID("p"), nil
+		if n.Title != "" {
+			n.Title = fmt.Sprintf("%s (%d)", n.Title, len(o.pages)+1)
+		}
+	}
+	here := map[string]*chart.Step{}
+	for _, s := range steps {
+		q := *s
+		q.Lane = lanes[s.Lane]
+		if st := o.p.StageOf(s); st != nil {
+			n.PutInto(&q, stages[st.ID])
+		}
+		n.Steps, here[s.ID] = append(n.Steps, &q), &q
+	}
+	pairs := map[string]*chart.Step{} // off-page connectors: by the step beyond, or '>' and the step here
+	pair := func(key, target string, beside *chart.Step) string {
+		if pairs[key] == nil {
+			if o.letters[target] == "" {
+				o.letters[target] = o.letter()
+			}
+			info, _ := symbol.Of(symbol.OffPage)
+			pairs[key] = &chart.Step{ID: o.newID("s"), Symbol: symbol.OffPage, Lane: beside.Lane, W: info.W, H: info.H, Text: o.letters[target]}
+			if st := n.StageOf(beside); st != nil {
+				n.PutInto(pairs[key], st)
+			}
+			n.Steps = append(n.Steps, pairs[key])
+		}
+		return pairs[key].ID
+	}
+	entered := map[string]bool{} // steps that have their line from an off-page connector
+	done := map[string]bool{}
+	for _, s := range steps {
+		for _, l := range o.lines[s.ID] {
+			if done[l.ID] {
+				continue
+			}
+			done[l.ID] = true
+			from, to := here[l.From.Step], here[l.To.Step]
+			q := *l
+			q.Way, q.Pins = nil, nil
+			switch {
+			case from != nil && to != nil:
+			case l.From.Loose():
+				q.From = loose(n, to)
+			case l.To.Loose():
+				q.To = loose(n, from)
+			case to != nil:
+				if entered[l.To.Step] {
+					continue
+				}
+				entered[l.To.Step] = true
+				q.ID, q.Labels = o.newID("c"), nil
+				q.From = chart.End{Step: pair(">"+l.To.Step, l.To.Step, to)}
+			default:
+				q.To = chart.End{Step: pair(l.To.Step, l.To.Step, from)}
+			}
+			n.Connectors = append(n.Connectors, &q)
+		}
+	}
+	if first {
+		for _, l := range o.p.Connectors {
+			if l.From.Loose() && l.To.Loose() {
+				n.Connectors = append(n.Connectors, l)
+			}
+		}
+	}
+	return n
+}
+
+// loose is an end beside a step whose page is laid out anew.
+func loose(p *chart.Page, s *chart.Step) chart.End {
+	return chart.End{X: geom.Round2(p.Frame.X + p.Frame.W), Y: geom.Round2(p.LaneOrigin(s.Lane).Y + s.H)}
+}
+
+// parts turn the page into the first of the pages, and add the others after it.
+func (o *over) parts(c *chart.Chart) []chart.Part {
+	first, id := o.pages[0].page, o.p.ID
+	var parts []chart.Part
+	had := map[string]bool{} // what was on the page before
+	stays := map[string]*chart.Connector{}
+	for _, l := range first.Connectors {
+		stays[l.ID] = l
+	}
+	for _, l := range o.p.Connectors {
+		if q := stays[l.ID]; q != nil && q.From.Step == l.From.Step && q.To.Step == l.To.Step {
+			had[l.ID] = true
+		} else {
+			parts = append(parts, chart.Part{Do: "line.drop", Page: id, ID: l.ID})
+		}
+	}
+	for _, s := range o.p.Stages {
+		if first.Stage(s.ID) == nil {
+			parts = append(parts, chart.Part{Do: "stage.drop", Page: id, ID: s.ID})
+		}
+	}
+	for _, s := range o.p.Steps {
+		if had[s.ID] = first.Step(s.ID) != nil; !had[s.ID] {
+			parts = append(parts, chart.Part{Do: "step.drop", Page: id, ID: s.ID})
+		}
+	}
+	for _, s := range first.Steps {
+		if !had[s.ID] {
+			parts = append(parts, chart.Part{Do: "step.add", Page: id, Step: s})
+		}
+	}
+	ways := map[string]*chart.Way{}
+	for _, l := range first.Connectors {
+		if !had[l.ID] {
+			parts = append(parts, chart.Part{Do: "line.add", Page: id, Line: l})
+		} else if was := o.p.Connector(l.ID); was.Way != nil {
+			ways[l.ID] = nil
+		}
+	}
+	parts = append(parts, o.pages[0].cmd.Parts...)
+	if len(ways) > 0 {
+		parts = append(parts, chart.Part{Do: "line.ways", Page: id, Ways: ways})
+	}
+	at := slices.Index(c.Pages, o.p)
+	for i, l := range o.pages[1:] {
+		here := at + i + 1
+		parts = append(parts, chart.Part{Do: "page.add", NewPage: l.page, At: &here})
+	}
+	return parts
+}

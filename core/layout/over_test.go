@@ -1,0 +1,210 @@
+package layout
+
+import (
+	"fmt"
+	"maps"
+	"math"
+	"math/rand/v2"
+	"os"
+	"slices"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/number"
+	"plaintracer/core/symbol"
+)
+
+// whole are the ways and lines of a chart from step to step, pairs of off-page connectors put
+// together again.
+func whole(c *chart.Chart) map[string]int {
+	out, into := map[string]int{}, map[string]string{} // where each letter leads
+	text := map[string]*chart.Step{}
+	for _, p := range c.Pages {
+		for _, s := range p.Steps {
+			text[s.ID] = s
+		}
+		for _, l := range p.Connectors {
+			if s := p.Step(l.From.Step); s.Symbol == symbol.OffPage {
+				if to := into[s.Text]; to != "" && to != l.To.Step {
+					out["two steps have the letter "+s.Text]++
+				}
+				into[s.Text] = l.To.Step
+			}
+		}
+	}
+	for _, p := range c.Pages {
+		for _, l := range p.Connectors {
+			from, to := text[l.From.Step], l.To.Step
+			if from.Symbol == symbol.OffPage {
+				continue
+			}
+			if s := text[to]; s.Symbol == symbol.OffPage {
+				to = into[s.Text]
+			}
+			label := ""
+			if len(l.Labels) > 0 {
+				label = l.Labels[0].Text
+			}
+			out[fmt.Sprint(from.ID, " ", l.Meaning, " ", to, " ", label)]++
+		}
+	}
+	return out
+}
+
+// numbers are the numbers of the steps of a chart, page by page.
+func numbers(c *chart.Chart) map[string]string {
+	for _, p := range c.Pages {
+		if cmd, ok := number.Chart(c, p); ok {
+			chart.Apply(c, cmd)
+		}
+	}
+	out := map[string]string{}
+	for _, p := range c.Pages {
+		for _, s := range p.Steps {
+			if s.Symbol != symbol.OffPage {
+				out[s.ID] = s.Number
+			}
+		}
+	}
+	return out
+}
+
+// box is what the drawing of a page takes: its lanes, or its steps.
+func box(p *chart.Page) geom.Rect {
+	var r geom.Rect
+	if len(p.Lanes) > 0 {
+		r = p.LanesRect()
+	}
+	for _, s := range p.Steps {
+		if r.W == 0 {
+			r = p.StepRect(s)
+		}
+		r = r.Union(p.StepRect(s))
+	}
+	return r
+}
+
+// worked is a chart as people make them: mostly one step after the other, decisions with two ways out,
+// ways back, stores, handovers to another lane every two or three steps.
+func worked(seed uint64, n, lanes int) *chart.Chart {
+	r := rand.New(rand.NewPCG(seed, 5))
+	c := run(n, lanes)
+	p := c.Pages[0]
+	p.Connectors = nil
+	way := func(from, to int, m chart.Meaning, label string) {
+		l := &chart.Connector{ID: fmt.Sprint("c", len(p.Connectors)), From: chart.End{Step: fmt.Sprint("s", from)}, To: chart.End{Step: fmt.Sprint("s", to)}, Meaning: m}
+		if label != "" {
+			l.Labels = []chart.Label{{Text: label}}
+		}
+		p.Connectors = append(p.Connectors, l)
+	}
+	for i, s := range p.Steps {
+		if i > 1 && i < n-1 && r.IntN(12) == 0 {
+			s.Symbol = symbol.DirectAccess
+		}
+	}
+	next := func(i, by int) int { // which is no store
+		for i = min(n-1, i+by); p.Steps[i].Symbol == symbol.DirectAccess; i++ {
+		}
+		return i
+	}
+	lane := 0
+	for i, s := range p.Steps {
+		if lanes > 0 {
+			if r.IntN(5) < 2 {
+				lane = r.IntN(lanes)
+			}
+			s.Lane = p.Lanes[lane].ID
+		}
+		switch {
+		case i == n-1:
+		case s.Symbol == symbol.DirectAccess:
+			way(i-1, i, chart.Data, "")
+			way(i, next(i, 1), chart.Data, "")
+		case r.IntN(6) == 0:
+			s.Symbol, s.W, s.H = symbol.Decision, 130, 80
+			way(i, next(i, 1), chart.Flow, "yes")
+			if r.IntN(3) == 0 {
+				way(i, next(max(0, i-1-r.IntN(6)), 0), chart.Aside, "no")
+			} else {
+				way(i, next(i, 2+r.IntN(4)), chart.Flow, "no")
+			}
+		default:
+			way(i, next(i, 1), chart.Flow, "")
+		}
+	}
+	return c
+}
+
+// A chart that goes on over the pages that it needs is the same chart: its flow, its numbers. Each
+// page can be read on its sheet, and the sheets are well used.
+func TestOver(t *testing.T) {
+	type sum struct {
+		charts, pages, full int
+		used, need          float64
+	}
+	sums := map[int]*sum{}
+	charts := uint64(18) // more: make soak
+	if os.Getenv("SOAK") != "" {
+		charts = 200
+	}
+	for seed := range charts {
+		n, lanes := 8+int(seed*37%113), int(seed%6)
+		if lanes == 1 {
+			lanes = 0
+		}
+		c := worked(seed, n, lanes)
+		want, numbered := whole(c), numbers(c.Clone())
+		free := c.Clone()
+		if err := Free(t.Context(), free, Down); err != nil {
+			t.Fatal(err)
+		}
+		if err := Chart(t.Context(), c, Down); err != nil {
+			t.Fatal(err)
+		}
+		if err := Over(t.Context(), c); err != nil {
+			t.Fatal(err)
+		}
+		name := fmt.Sprintf("chart %d of %d steps in %d lanes", seed, n, lanes)
+		if got := whole(c); !maps.Equal(got, want) {
+			t.Errorf("%s: the flow is another: %v, %v", name, got, want)
+		}
+		if got := numbers(c); len(c.Pages) > 1 && !maps.Equal(got, numbered) {
+			t.Errorf("%s: the numbers are others", name)
+		}
+		if sums[lanes] == nil {
+			sums[lanes] = &sum{}
+		}
+		k := sums[lanes]
+		k.charts++
+		k.pages += len(c.Pages)
+		for i, p := range c.Pages {
+			w, h := p.SheetSize()
+			if !fits(p) || len(p.Lanes) != lanes {
+				t.Errorf("%s: page %d, with %d lanes, is %v x %v on %v x %v", name, i+1, len(p.Lanes), p.W, p.H, w, h)
+			}
+			if i == len(c.Pages)-1 {
+				continue
+			}
+			scale := min(1, w/p.W, h/p.H)
+			b := box(p)
+			k.full++
+			k.used += min(1, b.W*scale/(w-2*18)) * min(1, b.H*scale/(h-2*18))
+		}
+		b := box(free.Pages[0])
+		k.need += math.Max(1, math.Ceil(b.W*b.H/((chart.SheetW-2*18)*(chart.SheetH-2*18))))
+	}
+	all := sum{}
+	for _, l := range slices.Sorted(maps.Keys(sums)) {
+		k := sums[l]
+		t.Logf("%d lanes: %d charts on %d pages, the area of the drawing needs %.0f; a full page is used by %.0f %%", l, k.charts, k.pages, k.need, 100*k.used/float64(k.full))
+		if float64(k.pages) > 1.5*k.need {
+			t.Errorf("%d lanes: %d pages where the area needs %.0f", l, k.pages, k.need)
+		}
+		all.used, all.full = all.used+k.used, all.full+k.full
+	}
+	if used := all.used / float64(all.full); used < 0.7 {
+		t.Errorf("full pages are used by %.0f %%", 100*used)
+	}
+}
