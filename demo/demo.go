@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"strings"
 
+	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
 	"plaintracer/core/number"
@@ -28,6 +29,12 @@ const (
 	Password = "saltmarsh-demo"
 )
 
+//go:embed returns.csv
+var returns []byte
+
+//go:embed touring.csv
+var touring []byte
+
 //go:embed condition-report.pdf
 var condition []byte
 
@@ -45,6 +52,12 @@ func drawn(name string, pages ...page) (*chart.Chart, error) {
 			apart(one.Pages[0], fmt.Sprintf("p%d-", i+1))
 		}
 		one.Pages[0].Title = of.title
+		if of.down {
+			// The stages that steps stand in are told by where they stand: turned with their lanes.
+			if _, err := chart.Apply(one, chart.Command{Parts: arrange.Turned(one.Pages[0])}); err != nil {
+				return nil, err
+			}
+		}
 		c.Pages = append(c.Pages, one.Pages...)
 	}
 	if err := layout.Chart(ctx, c, layout.Down); err != nil {
@@ -83,21 +96,24 @@ func apart(p *chart.Page, prefix string) {
 type page struct {
 	table []byte
 	title string
+	down  bool // lanes run down
 }
 
-// Fill puts the scenario into an empty store: an account, three charts, a
+// Fill puts the scenario into an empty store: an account, five charts, a
 // review link, comments and a form.
 func Fill(s *store.Store) error {
 	mara, err := s.AddPerson(Email, name, Password)
 	if err != nil {
 		return err
 	}
-	packed := page{packing, "Packing a crate"}
+	packed := page{packing, "Packing a crate", false}
 	for _, d := range []struct {
 		name string
 		page page
 	}{
-		{"Yearly stocktake", page{Stocktake(), "Yearly stocktake: every object seen once"}},
+		{"Yearly stocktake", page{Stocktake(), "Yearly stocktake: every object seen once", false}},
+		{"Touring exhibition", page{touring, "Touring exhibition: two museums", false}},
+		{"Returned loans", page{returns, "Returned loans: from notice to shelf", true}},
 		{"Packing a crate", packed},
 	} {
 		c, err := drawn(d.name, d.page)
@@ -108,7 +124,7 @@ func Fill(s *store.Store) error {
 			return err
 		}
 	}
-	c, err := drawn("Outgoing loans", page{outgoing, "Outgoing loans: from request to receipt"}, packed)
+	c, err := drawn("Outgoing loans", page{outgoing, "Outgoing loans: from request to receipt", false}, packed)
 	if err != nil {
 		return err
 	}

@@ -35,7 +35,7 @@ func TestOpen(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if es, err := s.Charts(mara.ID, false); err != nil || len(es) != 3 {
+		if es, err := s.Charts(mara.ID, false); err != nil || len(es) != 5 {
 			t.Errorf("%d charts: %v", len(es), err)
 		}
 		s.Close()

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
 )
 
 // document is a chart in memory, as it is after seq commands. It is only a
@@ -19,7 +20,8 @@ type document struct {
 	size *Size // of it, which is kept when the copy is dropped; nil when not known
 }
 
-// Size is how large a chart is.
+// Size is how large a chart is: lanes by their names, since pages repeat them, and steps without the
+// off-page connectors that lead from one to the next.
 type Size struct{ Pages, Steps, Lanes int }
 
 // Size tells how large a chart is. It is read for that once, and again when it has changed.
@@ -34,10 +36,18 @@ func (s *Store) Size(id string) (Size, error) {
 		return Size{}, err
 	}
 	d.size = &Size{Pages: len(d.chart.Pages)}
+	lanes := map[string]bool{}
 	for _, p := range d.chart.Pages {
-		d.size.Steps += len(p.Steps)
-		d.size.Lanes += len(p.Lanes)
+		for _, s := range p.Steps {
+			if s.Symbol != symbol.OffPage {
+				d.size.Steps++
+			}
+		}
+		for _, l := range p.Lanes {
+			lanes[l.Name] = true
+		}
 	}
+	d.size.Lanes = len(lanes)
 	return *d.size, nil
 }
 

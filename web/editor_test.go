@@ -260,7 +260,7 @@ func TestChartsPage(t *testing.T) {
 	if n := names(); !strings.Contains(n, "Crates for sculpture") {
 		t.Errorf("charts: %s", n)
 	}
-	if c := eval[string](b, `[...document.querySelectorAll('.card')].find(c => c.textContent.includes('Yearly')).querySelector('.quiet').textContent`); c != "1 page · 200 steps · 6 lanes" {
+	if c := eval[string](b, `[...document.querySelectorAll('.card')].find(c => c.textContent.includes('Yearly')).querySelector('.quiet').textContent`); c != "20 pages · 200 steps · 6 lanes" {
 		t.Errorf("counts %q", c)
 	}
 	b.until("drawn thumbnails", `[...document.images].every(i => i.complete && i.naturalWidth > 0)`)

@@ -113,7 +113,7 @@ func TestExportOfASelection(t *testing.T) {
 	b.until("the panel", `!!document.querySelector('#panel form[action]')`)
 	got := eval[string](b, `(async () => {
 	  const form = document.querySelector('#panel form[action]');
-	  const chosen = [...form.elements.chosen].find((r) => r.value);
+	  const chosen = [...form.elements.chosen].at(-1);
 	  if (chosen.disabled || form.method !== 'post') return 'the selection cannot be exported';
 	  chosen.checked = true;
 	  form.elements.format.value = 'svg';

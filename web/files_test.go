@@ -28,9 +28,9 @@ func TestFileOnAStep(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.edit("Outgoing loans")
-	id := b.step("Examine condition").ID
+	id := b.step("Log the request").ID
 	before := eval[int](b, `document.querySelectorAll('#step-`+id+` path').length`)
-	b.click(b.middle("Examine condition"))
+	b.click(b.middle("Log the request"))
 	b.press("Fields")
 	path := filepath.Join(t.TempDir(), "Condition <report>.pdf") // by its name a PDF, by its content a picture
 	if err := os.WriteFile(path, tinyPNG, 0o600); err != nil {
@@ -43,7 +43,7 @@ func TestFileOnAStep(t *testing.T) {
 		t.Errorf("cannot be pressed: %s", hidden)
 	}
 	b.saved()
-	f := b.step("Examine condition").Files[0]
+	f := b.step("Log the request").Files[0]
 	if f.Type != "image/png" || f.Size != len(tinyPNG) {
 		t.Errorf("it is %+v", f)
 	}

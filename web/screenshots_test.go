@@ -39,7 +39,6 @@ func TestScreenshots(t *testing.T) {
 
 	x, y := b.middle("Fit to travel?")
 	b.click(x, y)
-	picture("step-selected")
 
 	// A connector being pulled, half way into another step.
 	d := b.step("Fit to travel?")
@@ -95,7 +94,6 @@ func TestScreenshots(t *testing.T) {
 	b.until("the editor", `document.body.dataset.ready`)
 	picture("empty-page")
 	b.edit("Packing a crate")
-	picture("flowchart")
 	b.click(b.middle("Fits a stock crate?"))
 	b.press("Look")
 	b.press("Fill: sea")
@@ -123,16 +121,24 @@ func TestScreenshots(t *testing.T) {
 	picture("house")
 	b.press("Close")
 	b.press("Undo")
-	b.click(b.middle("Pack and ship"))
-	eval[bool](b, `(editor.core.act('into', ''), editor.core.act('page-previous', ''), true)`)
 	b.press("Page…")
 	b.press("mm")
 	b.press("Show the grid")
 	picture("pages")
 	b.press("Close")
-	for range 3 {
+	for range 2 {
 		b.press("Undo")
 	}
+	b.saved()
+	b.edit("Returned loans")
+	picture("lanes-down")
+	b.saved()
+	b.edit("Touring exhibition")
+	head := b.page().HeadRect(b.page().Lanes[2])
+	b.click(head.CX(), head.CY())
+	b.press("Lane")
+	picture("pools")
+	b.press("Close")
 	b.saved()
 	b.openChart(s, everyLine())
 	picture("lines")

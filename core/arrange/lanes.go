@@ -286,7 +286,7 @@ func StagesShared(p *chart.Page, n int) []float64 {
 	}
 	end := from + math.Max(p.Frame.W-p.Heads(), float64(n)*leastStage)
 	share := (end - from) / float64(n)
-	clear := func(at float64) bool {
+	free := func(at float64) bool {
 		return !slices.ContainsFunc(p.Steps, func(s *chart.Step) bool {
 			a, w := along(p, s)
 			return a-lanePad < at && at < a+w+lanePad
@@ -297,11 +297,11 @@ func StagesShared(p *chart.Page, n int) []float64 {
 	for i := range n {
 		to := from + float64(i+1)*share
 		for d := 0.0; i < n-1 && d < share/2; d += 4 {
-			if clear(to + d) {
+			if free(to + d) {
 				to += d
 				break
 			}
-			if clear(to-d) && to-d > at+leastStage {
+			if free(to-d) && to-d > at+leastStage {
 				to -= d
 				break
 			}

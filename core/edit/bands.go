@@ -399,11 +399,11 @@ func (e *Editor) bandFacts() BandFacts {
 	return f
 }
 
-// laneWords is a lane with what it stands in, from the outside in.
+// laneWords is a lane with what it stands in, from the inside out.
 func laneWords(p *chart.Page, l *chart.Lane) string {
 	words := l.Name
 	for _, g := range p.Within(l.In) {
-		words = g.Name + " / " + words
+		words += ", " + g.Name
 	}
 	return words
 }

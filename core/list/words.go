@@ -4,4 +4,5 @@ package list
 const (
 	noLines      = "type at least one line"
 	tooManyLines = "there are %d lines; the limit is %d"
+	noStep       = "line %d: a way leads to %q, but no line has that number"
 )

@@ -1,0 +1,211 @@
+package list
+
+import (
+	"regexp"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+)
+
+// line is a line of the text, taken apart.
+type line struct {
+	n      int // in the text, from 1
+	indent int // columns
+	key    string
+	lane   []seat // from the outside in; nil where none is named
+	noLane bool
+	steps  []string // texts; more than one where arrows lead from one to the next on the line
+	symbol symbol.Kind
+	stage  string
+	ways   []way // that lead away from the last step, or for a line without steps from the one above
+	field  *chart.Field
+	label  string // of the way that leads to the first step, from the decision above
+	kids   []*line
+}
+
+// seat is a lane, or a pool or lane that holds it.
+type seat struct {
+	name string
+	pool bool
+}
+
+// way is a way or a line to a step that is named by its key; to is "" for the end.
+type way struct {
+	label   string
+	quoted  bool
+	meaning chart.Meaning
+	to      string
+}
+
+// end is how a way is written that leads nowhere: the work ends there.
+const end = "end"
+
+// noSeat is how it is written that a step stands in no lane.
+const noSeat = "(no lane)"
+
+// arrows are what connectors are written with, by their meanings; the first of each is how they are
+// written, the others are read, too.
+var arrows = []struct {
+	meaning chart.Meaning
+	words   []string
+}{
+	{chart.Flow, []string{"->", "-->", "→", "=>"}},
+	{chart.Aside, []string{"~>"}},
+	{chart.Data, []string{"..>"}},
+	{chart.Note, []string{"--"}},
+}
+
+func arrowOf(m chart.Meaning) string {
+	for _, a := range arrows {
+		if a.meaning == m {
+			return a.words[0]
+		}
+	}
+	return arrows[0].words[0]
+}
+
+// cutArrow cuts a text at the first arrow with a space before and behind it, or at its edge.
+func cutArrow(s string) (before string, m chart.Meaning, after string, ok bool) {
+	best, width := -1, 0
+	for _, a := range arrows {
+		for _, w := range a.words {
+			for at := 0; ; {
+				i := strings.Index(s[at:], w)
+				if i < 0 {
+					break
+				}
+				i += at
+				free := (i == 0 || s[i-1] == ' ') && (i+len(w) == len(s) || s[i+len(w)] == ' ')
+				if a.meaning == chart.Note && i > 0 && s[0] != '"' {
+					free = false // two dashes in a text are a dash
+				}
+				if free && (best < 0 || i < best) {
+					best, width, m = i, len(w), a.meaning
+				}
+				at = i + len(w)
+			}
+		}
+	}
+	if best < 0 {
+		return s, "", "", false
+	}
+	return strings.TrimRight(s[:best], " "), m, strings.TrimLeft(s[best+width:], " "), true
+}
+
+// plainKey is a key that needs no quotes.
+var plainKey = regexp.MustCompile(`^[A-Za-z]{0,3}[0-9]+[A-Za-z]?(\.[0-9]+)*$`)
+
+// cutKey takes the key off a line: '4. ', 'R1. ', '"Step 4". '.
+func cutKey(s string) (key, rest string) {
+	if strings.HasPrefix(s, `"`) {
+		if k, after, ok := unquote(s); ok && (after == "." || strings.HasPrefix(after, ". ")) {
+			return k, strings.TrimPrefix(strings.TrimPrefix(after, "."), " ")
+		}
+		return "", s
+	}
+	head, rest, _ := strings.Cut(s, " ")
+	if k, ok := strings.CutSuffix(head, "."); ok && plainKey.MatchString(k) {
+		return k, rest
+	}
+	return "", s
+}
+
+// unmarked takes the mark of a list off a line that has no key: a dash, a dot, '3)', 'b)'.
+func unmarked(s string) string {
+	head, rest, ok := strings.Cut(s, " ")
+	if !ok {
+		return s
+	}
+	mark := strings.TrimRight(head, ".)")
+	switch {
+	case head == "-" || head == "*" || head == "•" || head == "–" || head == "·" || head == "o" || head == "▪":
+	case mark != head && mark != "" && len(mark) <= 3 && strings.Trim(mark, "0123456789") == "":
+	case mark != head && len(mark) == 1 && strings.Contains("abcdefghijklmnopqrstuvwxyz", mark):
+	default:
+		return s
+	}
+	return strings.TrimSpace(rest)
+}
+
+// empty is how a name is written that has no letters.
+const empty = `\_`
+
+// Escapes: what a text must not say by itself.
+var escapes = strings.NewReplacer(`\`, `\\`, "\n", `\n`, "\r", `\r`, "\t", `\t`, `[`, `\[`, `>`, `\>`, `→`, `\→`, `=`, `\=`, `/`, `\/`)
+
+// escaped is a text as it is written.
+func escaped(s string) string {
+	s = escapes.Replace(s)
+	s = strings.ReplaceAll(s, ": ", `\: `)
+	if strings.HasSuffix(s, ":") {
+		s = s[:len(s)-1] + `\:`
+	}
+	if strings.HasPrefix(s, " ") {
+		s = `\s` + s[1:]
+	}
+	if strings.HasSuffix(s, " ") {
+		s = s[:len(s)-1] + `\s`
+	}
+	if strings.HasPrefix(s, `"`) || strings.HasPrefix(s, "(") || strings.HasPrefix(s, "#") {
+		s = `\` + s
+	}
+	return s
+}
+
+// meant is what is written with escapes.
+func meant(s string) string {
+	if !strings.Contains(s, `\`) {
+		return s
+	}
+	var b strings.Builder
+	esc := false
+	for _, r := range s {
+		switch {
+		case !esc && r == '\\':
+			esc = true
+			continue
+		case !esc:
+			b.WriteRune(r)
+		case r == 'n':
+			b.WriteByte('\n')
+		case r == 'r':
+			b.WriteByte('\r')
+		case r == 't':
+			b.WriteByte('\t')
+		case r == 's':
+			b.WriteByte(' ')
+		case r == '_':
+		case strings.ContainsRune(`\[>→=/:"(#`, r):
+			b.WriteRune(r)
+		default: // a backslash that somebody wrote
+			b.WriteByte('\\')
+			b.WriteRune(r)
+		}
+		esc = false
+	}
+	if esc {
+		b.WriteByte('\\')
+	}
+	return b.String()
+}
+
+// quoted is a text in double quotes, unquote takes it off the beginning of a line.
+func quoted(s string) string {
+	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\r", `\r`, "\t", `\t`).Replace(s) + `"`
+}
+
+func unquote(s string) (text, rest string, ok bool) {
+	esc := false
+	for i, r := range s[1:] {
+		switch {
+		case esc:
+			esc = false
+		case r == '\\':
+			esc = true
+		case r == '"':
+			return meant(s[1 : i+1]), s[i+2:], true
+		}
+	}
+	return "", s, false
+}

@@ -1,0 +1,215 @@
+package list
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/flow"
+	"plaintracer/core/number"
+	"plaintracer/core/symbol"
+)
+
+// Write writes the steps of a chart as text, which Read reads again: one line a step, under it its ways
+// on that do not lead to the next line, and its fields.
+func Write(c *chart.Chart) string {
+	var b strings.Builder
+	for i, p := range c.Pages {
+		if i > 0 {
+			b.WriteByte('\n')
+		}
+		if p.Title != "" || len(c.Pages) > 1 {
+			fmt.Fprintf(&b, "# %s\n", escaped(p.Title))
+		}
+		page(&b, p)
+	}
+	return b.String()
+}
+
+func page(b *strings.Builder, p *chart.Page) {
+	g := flow.Of(p)
+	order := inOrder(p, g)
+	keys := keysOf(p, order)
+	out := map[string][]*chart.Connector{}
+	for _, l := range p.Connectors {
+		if !l.From.Loose() && !l.To.Loose() {
+			out[l.From.Step] = append(out[l.From.Step], l)
+		}
+	}
+	var before []seat
+	stage := ""
+	for i, s := range order {
+		b.WriteString(keyWords(keys[s.ID]))
+		now := seatsOf(p, s)
+		if !slices.Equal(now, before) || len(now) == 0 && len(p.Lanes) > 0 {
+			b.WriteString(" " + seatWords(now) + ":")
+		}
+		if len(now) > 0 {
+			before = now
+		}
+		if s.Text != "" {
+			b.WriteString(" " + escaped(s.Text))
+		}
+		var tags []string
+		if s.Symbol != inferred(s.Text, i == 0 || i == len(order)-1) {
+			tags = append(tags, string(s.Symbol))
+		}
+		if st := p.StageOf(s); st != nil && len(p.Lanes) > 0 && st.Name != stage {
+			stage = st.Name
+			tags = append(tags, "stage "+strings.ReplaceAll(escaped(stage), "; ", `;\s`))
+		}
+		if len(tags) > 0 {
+			b.WriteString(" [" + strings.Join(tags, "; ") + "]")
+		}
+		b.WriteByte('\n')
+		next := following(order[i+1:])
+		ways, lines := 0, out[s.ID]
+		for _, l := range lines {
+			if l.Meaning.Way() {
+				ways++
+			}
+		}
+		asks := s.Symbol == symbol.Decision
+		implied := !apart(s) && !asks && ways == 1
+		for _, l := range lines {
+			if implied && l.Meaning == chart.Flow && l.Outcome() == "" && next != nil && l.To.Step == next.ID {
+				continue
+			}
+			b.WriteString("    ")
+			if o := l.Outcome(); o != "" {
+				b.WriteString(label(o, asks) + " ")
+			}
+			fmt.Fprintf(b, "%s %s\n", arrowOf(l.Meaning), reference(keys[l.To.Step]))
+		}
+		if !apart(s) && (asks && ways < 2 || !asks && ways == 0 && next != nil) {
+			b.WriteString("    " + arrowOf(chart.Flow) + " " + end + "\n")
+		}
+		for _, f := range s.Fields {
+			b.WriteString("    " + fieldName(f.Name) + " =")
+			if f.Value != "" {
+				b.WriteString(" " + escaped(f.Value))
+			}
+			b.WriteByte('\n')
+		}
+	}
+}
+
+// apart tells whether a step is no part of the flow where nothing says so: a store or an annotation.
+func apart(s *chart.Step) bool { return s.Symbol.Store() || s.Symbol.Open() }
+
+// following is the first of the steps that is a part of the flow; nil without one.
+func following(steps []*chart.Step) *chart.Step {
+	for _, s := range steps {
+		if !apart(s) {
+			return s
+		}
+	}
+	return nil
+}
+
+// inOrder are the steps in the order of numbering, and those that have no number behind them.
+func inOrder(p *chart.Page, g *flow.Graph) []*chart.Step {
+	var out []*chart.Step
+	seen := make([]bool, len(p.Steps))
+	for _, v := range number.Order(g) {
+		seen[v] = true
+		out = append(out, p.Steps[v])
+	}
+	for v, s := range p.Steps {
+		if !seen[v] {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// keysOf gives each step its number as key, and one of its own to those without or with one that is
+// taken.
+func keysOf(p *chart.Page, order []*chart.Step) map[string]string {
+	keys, taken := map[string]string{}, map[string]bool{end: true}
+	for _, s := range order {
+		if n := strings.TrimSpace(s.Number); n == s.Number && n != "" && !taken[n] {
+			keys[s.ID], taken[n] = n, true
+		}
+	}
+	n := 0
+	for _, s := range order {
+		for keys[s.ID] == "" {
+			n++
+			if k := fmt.Sprint("R", n); !taken[k] {
+				keys[s.ID], taken[k] = k, true
+			}
+		}
+	}
+	return keys
+}
+
+func keyWords(key string) string {
+	if plainKey.MatchString(key) {
+		return key + "."
+	}
+	return quoted(key) + "."
+}
+
+func reference(key string) string {
+	if plainKey.MatchString(key) {
+		return key
+	}
+	return quoted(key)
+}
+
+// plainLabel is an outcome that needs no quotes.
+var plainLabel = regexp.MustCompile(`^[\p{L}\p{N}][\p{L}\p{N} %€$.,']*$`)
+
+func label(s string, outcome bool) string {
+	if outcome && plainLabel.MatchString(s) && !strings.HasSuffix(s, " ") {
+		if k, _ := cutKey(s + " x"); k == "" && unmarked(s+" x") == s+" x" {
+			return s
+		}
+	}
+	return quoted(s)
+}
+
+// plainName is the name of a field that needs no quotes.
+var plainName = regexp.MustCompile(`^\p{L}[\p{L}\p{N} _-]+$`)
+
+func fieldName(s string) string {
+	if plainName.MatchString(s) && unmarked(s) == s && !strings.HasSuffix(s, " ") {
+		return s
+	}
+	return quoted(s)
+}
+
+func seatsOf(p *chart.Page, s *chart.Step) []seat {
+	l := p.Lane(s.Lane)
+	if l == nil {
+		return nil
+	}
+	out := []seat{{l.Name, false}}
+	for _, g := range p.Within(l.In) {
+		out = append([]seat{{g.Name, g.Pool}}, out...)
+	}
+	return out
+}
+
+func seatWords(seats []seat) string {
+	if len(seats) == 0 {
+		return noSeat
+	}
+	words := ""
+	for i, s := range seats {
+		if words += escaped(s.name); s.name == "" {
+			words += empty
+		}
+		switch {
+		case i == len(seats)-1:
+		case s.pool:
+			words += " // "
+		default:
+			words += " / "
+		}
+	}
+	return words
+}
