@@ -40,6 +40,7 @@ soak: build
 	$(GO) test ./core/layout -run '^$$' -fuzz FuzzLayout -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/typeset -run '^$$' -fuzz FuzzFit -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./format/font -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 30m
+	$(GO) test ./core/list -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 10m
 	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzzminimizetime 10x -fuzztime 60m

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/list"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
 	"plaintracer/format/csv"
@@ -30,6 +31,7 @@ const (
 	PNG      Kind = "png"
 	PDF      Kind = "pdf"
 	CSV      Kind = "csv"
+	Text     Kind = "txt"
 	JSON     Kind = "json"
 	Geometry Kind = "geometry.json"
 )
@@ -40,7 +42,7 @@ const fairPixels = 20e6
 // Types are the media types of the formats.
 var Types = map[Kind]string{
 	SVG: "image/svg+xml", PNG: "image/png", PDF: "application/pdf",
-	CSV: "text/csv; charset=utf-8", JSON: "application/json", Geometry: "application/json",
+	CSV: "text/csv; charset=utf-8", Text: "text/plain; charset=utf-8", JSON: "application/json", Geometry: "application/json",
 }
 
 // Drawn tells whether the format shows the chart as it is drawn.
@@ -48,12 +50,12 @@ func (k Kind) Drawn() bool { return k == SVG || k == PNG || k == PDF }
 
 // Of finds the format of a file name.
 func Of(name string) (Kind, error) {
-	for _, k := range []Kind{Geometry, SVG, PNG, PDF, CSV, JSON} {
+	for _, k := range []Kind{Geometry, SVG, PNG, PDF, CSV, Text, JSON} {
 		if strings.HasSuffix(strings.ToLower(name), "."+string(k)) {
 			return k, nil
 		}
 	}
-	return "", fmt.Errorf("%s: unknown format; expected a file name ending in .svg, .png, .pdf, .csv, .json or .geometry.json", name)
+	return "", fmt.Errorf("%s: unknown format; expected a file name ending in .svg, .png, .pdf, .csv, .txt, .json or .geometry.json", name)
 }
 
 // Options say what of a chart is written and how. The zero value means the
@@ -90,6 +92,9 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 		return err
 	case CSV:
 		return csv.Write(w, pages[0])
+	case Text:
+		_, err := io.WriteString(w, list.Write(&chart.Chart{Name: c.Name, Pages: pages}))
+		return err
 	}
 	var sheets []*sheet.Sheet
 	for _, p := range pages {

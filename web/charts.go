@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"path/filepath"
 	"strings"
 
 	"github.com/gofiber/fiber/v3"
@@ -14,7 +13,7 @@ import (
 	"plaintracer/core/edit"
 	"plaintracer/core/layout"
 	"plaintracer/core/list"
-	"plaintracer/format/csv"
+	"plaintracer/format"
 	"plaintracer/store"
 )
 
@@ -129,30 +128,24 @@ func (s *Server) keep(c fiber.Ctx, ch *chart.Chart) error {
 	return c.Redirect().Status(fiber.StatusSeeOther).To("/charts/" + id)
 }
 
-// openFile makes a chart of an uploaded steps table or chart file.
+// openFile makes a chart of an uploaded file.
 func (s *Server) openFile(c fiber.Ctx) error {
 	h, err := c.FormFile("file")
 	if err != nil {
-		return bad("Choose a file: a steps table (.csv) or a chart (.json).")
+		return bad("Choose a file: a steps table (.csv), steps as text (.txt) or a chart (.json).")
 	}
 	b, err := sent(h)
 	if err != nil {
 		return err
 	}
-	name := strings.TrimSuffix(filepath.Base(h.Filename), filepath.Ext(h.Filename))
 	var ch *chart.Chart
-	err = s.work(c, func(ctx context.Context) (err error) {
-		switch ext := strings.ToLower(filepath.Ext(h.Filename)); ext {
-		case ".json":
-			ch, err = chart.Unmarshal(b)
-		case ".csv":
-			if ch, err = csv.Read(b, name); err == nil {
-				if err = layout.Chart(ctx, ch, layout.Down); err == nil {
-					err = onSheets(ctx, ch, c)
-				}
+	err = s.work(c, func(ctx context.Context) error {
+		var fresh bool
+		ch, fresh, err = format.Read(h.Filename, b)
+		if err == nil && fresh {
+			if err = layout.Chart(ctx, ch, layout.Down); err == nil {
+				err = onSheets(ctx, ch, c)
 			}
-		default:
-			err = fmt.Errorf("%q cannot be opened; expected a steps table (.csv) or a chart (.json)", ext)
 		}
 		if err != nil && ctx.Err() == nil {
 			return bad(h.Filename + ": " + err.Error())

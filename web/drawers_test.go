@@ -41,7 +41,7 @@ func TestEveryCommandHasAControl(t *testing.T) {
 			if len(c.Keys) == 0 && !c.Menu {
 				t.Errorf("%s has neither a key nor a place in the menu", c.Name)
 			}
-		case c.Name == "field" || c.Name == "lane-names" || c.Name == "stage-names" || c.Name == "lane-size" || c.Name == "lane-in" || c.Name == "lane-field" || c.Name == "step-lane" || c.Name == "add-step", c.Name == "look-set", c.Name == "page-set", c.Name == "link-set", c.Name == "file-drop", c.Name == "field-hide", c.Name == "house-take": // by their fields, below
+		case c.Name == "field" || c.Name == "lane-names" || c.Name == "stage-names" || c.Name == "lane-size" || c.Name == "lane-in" || c.Name == "lane-field" || c.Name == "step-lane" || strings.HasPrefix(c.Name, "row-") || c.Name == "add-step", c.Name == "look-set", c.Name == "page-set", c.Name == "link-set", c.Name == "file-drop", c.Name == "field-hide", c.Name == "house-take": // by their fields, below
 		default:
 			t.Errorf("%s has no control", c.Name)
 		}

@@ -92,7 +92,7 @@ func (s *Server) export(c fiber.Ctx) error {
 	k := format.Kind(want("format"))
 	kind, ok := format.Types[k]
 	if !ok {
-		return bad(fmt.Sprintf("format=%q: expected svg, png, pdf, csv, json or geometry.json", k))
+		return bad(fmt.Sprintf("format=%q: expected svg, png, pdf, csv, txt, json or geometry.json", k))
 	}
 	ch, _, err := s.store.Chart(entry(c).ID)
 	if err != nil {

@@ -33,6 +33,24 @@ func plaintracer(t *testing.T, stdin []byte, args ...string) (stdout, stderr str
 	return out.String(), errs.String(), cmd.ProcessState.ExitCode()
 }
 
+// Steps as text come out as they went in, to the byte.
+func TestTextInAndOut(t *testing.T) {
+	dir := t.TempDir()
+	in := func(name string) string { return filepath.Join(dir, name) }
+	text := "# Outgoing loans\n1. Borrower: Loan wanted\n2. Loans desk: Request complete?\n    yes -> 3\n    no ~> 1\n3. Store: Hand it out\n    form = L-1\n"
+	if err := os.WriteFile(in("steps.txt"), []byte(text), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	for _, args := range [][]string{{"import", in("steps.txt"), "-o", in("c.json")}, {"export", in("c.json"), "-o", in("again.txt")}} {
+		if _, errs, code := plaintracer(t, nil, args...); code != 0 || errs != "" {
+			t.Fatalf("%v: exit %d, %s", args, code, errs)
+		}
+	}
+	if b, err := os.ReadFile(in("again.txt")); err != nil || string(b) != text {
+		t.Errorf("%v, %q", err, b)
+	}
+}
+
 // A table through the whole line, by files and by pipes.
 func TestTableToDrawing(t *testing.T) {
 	dir := t.TempDir()

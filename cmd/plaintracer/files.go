@@ -18,7 +18,6 @@ import (
 	"plaintracer/core/number"
 	"plaintracer/core/scene"
 	"plaintracer/format"
-	"plaintracer/format/csv"
 )
 
 // read takes a file, or standard input for "-".
@@ -91,18 +90,22 @@ func output(cmd *cobra.Command, to *string) *cobra.Command {
 func importCommand() *cobra.Command {
 	var out string
 	return output(&cobra.Command{
-		Use:   "import FILE.csv -o chart.json",
-		Short: "Make a chart from a steps table",
+		Use:   "import FILE.(csv|txt) -o chart.json",
+		Short: "Make a chart from a steps table or from steps as text",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			b, err := read(args[0])
 			if err != nil {
 				return err
 			}
-			if ext := strings.ToLower(filepath.Ext(args[0])); ext != ".csv" && args[0] != "-" {
-				return fmt.Errorf("%s: cannot import %q; expected a steps table (.csv)", args[0], ext)
+			name := args[0]
+			if name == "-" {
+				name = "-.csv"
 			}
-			c, err := csv.Read(b, strings.TrimSuffix(filepath.Base(args[0]), filepath.Ext(args[0])))
+			c, fresh, err := format.Read(name, b)
+			if err == nil && !fresh {
+				err = errors.New("a chart needs no import; expected a steps table (.csv) or steps as text (.txt)")
+			}
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
@@ -212,7 +215,7 @@ func exportCommand() *cobra.Command {
 	var kind, tile string
 	var o format.Options
 	cmd := output(&cobra.Command{
-		Use:   "export chart.json -o out.(svg|png|pdf|csv|json|geometry.json)",
+		Use:   "export chart.json -o out.(svg|png|pdf|csv|txt|json|geometry.json)",
 		Short: "Write a chart as a drawing, a table or data",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
@@ -220,7 +223,7 @@ func exportCommand() *cobra.Command {
 			if kind != "" {
 				as = "chart." + kind
 			} else if out == "-" {
-				return errors.New("standard output has no name that tells the format: add --format svg, png, pdf, csv, json or geometry.json")
+				return errors.New("standard output has no name that tells the format: add --format svg, png, pdf, csv, txt, json or geometry.json")
 			}
 			k, err := format.Of(as)
 			if err != nil {
@@ -254,7 +257,7 @@ func exportCommand() *cobra.Command {
 			return nil
 		},
 	}, &out)
-	cmd.Flags().StringVar(&kind, "format", "", "svg, png, pdf, csv, json or geometry.json (default: as the output file's name says)")
+	cmd.Flags().StringVar(&kind, "format", "", "svg, png, pdf, csv, txt, json or geometry.json (default: as the output file's name says)")
 	cmd.Flags().StringVar(&o.Page, "page", "", "ID of the page (default: all pages, or the first)")
 	cmd.Flags().StringSliceVar(&only, "only", nil, "IDs of the steps and connectors to draw (default: the whole page)")
 	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels per CSS pixel, for PNG (default 2, less for a very large page)")

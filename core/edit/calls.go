@@ -25,6 +25,7 @@ func init() { // not a literal: they lead back to the commands
 		"page-move":   func(e *Editor, arg string) { e.movePage(arg) },
 		"step-go":     func(e *Editor, arg string) { e.goStep(arg) },
 		"row-text":    func(e *Editor, arg string) { e.rowText(arg) },
+		"row-leave":   func(e *Editor, arg string) { e.rowLeave(arg) },
 		"name":        func(e *Editor, arg string) { e.rename(arg) },
 		"comments": func(e *Editor, arg string) {
 			e.comments = map[string]int{}
@@ -54,13 +55,5 @@ func (e *Editor) keepTyping() {
 func (e *Editor) rename(name string) {
 	if name = strings.TrimSpace(name); name != "" && name != e.chart.Name {
 		e.do(didRename, chart.Part{Do: "chart.set", Name: &name})
-	}
-}
-
-// rowText sets a step's text from the step list: {"id","text"}.
-func (e *Editor) rowText(arg string) {
-	var a struct{ ID, Text string }
-	if json.Unmarshal([]byte(arg), &a) == nil {
-		e.setText(a.ID, a.Text)
 	}
 }

@@ -370,6 +370,11 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "glue-loose", Words: wordGlueLoose, Place: LooseDrawer, need: needLoose, do: func(e *Editor, arg string) { e.glueLoose(arg) }},
 		{Name: "loose", Words: wordSelectLoose, Place: LooseDrawer, need: needLoose, do: func(e *Editor, _ string) { e.selectLoose() }},
 
+		{Name: "row-enter", Words: wordRowEnter, Place: InList, need: always, do: func(e *Editor, arg string) { e.rowEnter(arg) }},
+		{Name: "row-in", Words: wordRowIn, Place: InList, need: always, do: func(e *Editor, arg string) { e.rowIn(arg) }},
+		{Name: "row-back", Words: wordRowBack, Place: InList, need: always, do: func(e *Editor, arg string) { e.rowBack(arg) }},
+		{Name: "row-up", Words: wordRowUp, Place: InList, need: always, do: func(e *Editor, arg string) { e.rowShift(arg, -1) }},
+		{Name: "row-down", Words: wordRowDown, Place: InList, need: always, do: func(e *Editor, arg string) { e.rowShift(arg, 1) }},
 		{Name: "add-step", Words: wordAddStep, Place: InList, need: always, do: func(e *Editor, arg string) { e.addTyped(arg) }},
 		{Name: "outcome-up", Words: wordOutcomeUp, Place: InList, need: always, do: func(e *Editor, arg string) { e.shiftOutcome(arg, -1) }},
 		{Name: "outcome-down", Words: wordOutcomeDown, Place: InList, need: always, do: func(e *Editor, arg string) { e.shiftOutcome(arg, 1) }},

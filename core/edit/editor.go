@@ -49,6 +49,7 @@ type Editor struct {
 	notice string
 	ask    *Question
 	clip   string // what was copied, for the system's clipboard
+	row    string // a row of the list in which typing goes on
 	opens  string // an address that the page around the editor opens
 	charts []ChartName
 }

@@ -12,6 +12,20 @@ type history struct {
 // done keeps the inverse of a command.
 func (h *history) done(inverse chart.Command) { h.undo, h.redo = append(h.undo, inverse), nil }
 
+// asOne makes what is done one thing to undo.
+func (h *history) asOne(do func()) {
+	n := len(h.undo)
+	do()
+	if len(h.undo) < n+2 {
+		return
+	}
+	one := chart.Command{Words: h.undo[n].Words}
+	for i := len(h.undo) - 1; i >= n; i-- {
+		one.Parts = append(one.Parts, h.undo[i].Parts...)
+	}
+	h.undo = append(h.undo[:n], one)
+}
+
 // Undo takes back the last command of this window, Redo does it again.
 func (e *Editor) Undo() { e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
 func (e *Editor) Redo() { e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }

@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/list"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
@@ -140,7 +141,7 @@ func (e *Editor) nextStep(aside bool) {
 }
 
 // addTyped adds a step with its text from the step list, after the selected one or else
-// the last, and connected to it.
+// the last, and connected to it. The text says what a row of the list says.
 func (e *Editor) addTyped(text string) {
 	if text = strings.TrimSpace(text); text == "" {
 		return
@@ -152,22 +153,33 @@ func (e *Editor) addTyped(text string) {
 			e.selectOnly(rows[len(rows)-1].ID)
 		}
 	}
+	said := list.ReadRow(text, false, func(n string) bool { return e.numbered(n) != nil })
 	k := symbol.Process
-	if strings.HasSuffix(text, "?") {
+	if strings.HasSuffix(said.Text, "?") {
 		k = symbol.Decision
 	}
 	size := e.size(k)
-	size.W, size.H = typeset.Plain.Grow(k, size.W, size.H, text)
+	size.W, size.H = typeset.Plain.Grow(k, size.W, size.H, said.Text)
 	id, add := e.addStep(k, e.nextFree(size, false))
-	add.Step.Text = text
+	add.Step.Text = said.Text
 	parts := []chart.Part{add}
 	if s := e.one(); s != nil {
 		_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, k)
 		parts = append(parts, line)
 	}
-	if e.do(didNext, parts...) {
+	e.asOne(func() {
+		if !e.do(didNext, parts...) {
+			return
+		}
 		e.selectOnly(id)
-	}
+		s := e.Page().Step(id)
+		if said.Lane != "" {
+			e.do(didNext, e.laneFor(s, said.Lane)...)
+		}
+		if to := e.numbered(said.To); to != nil {
+			e.do(didNext, e.sendTo(s, to)...)
+		}
+	})
 }
 
 // connect glues two steps together, as the key g does.

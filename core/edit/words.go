@@ -194,6 +194,11 @@ const (
 	wordClearPorts   = "Remove unused ports"
 	wordField        = "Change field"
 
+	wordRowEnter    = "Next step after this one"
+	wordRowIn       = "An outcome of the decision above"
+	wordRowBack     = "Follow the step above again"
+	wordRowUp       = "Step up"
+	wordRowDown     = "Step down"
 	wordRenameLane  = "Rename"
 	wordBandBefore  = "Insert before"
 	wordBandAfter   = "Insert after"
@@ -286,6 +291,10 @@ const (
 	didConnect     = "connect"
 	didConnectNew  = "connect to a new step"
 	didResize      = "resize"
+	didRow         = "add a step in the list"
+	didRowIn       = "make an outcome"
+	didRowBack     = "follow the step above"
+	didRowMove     = "move in the list"
 	didLaneSize    = "resize lane"
 	didStageSize   = "resize stage"
 	didMovePool    = "move pool"
@@ -672,6 +681,16 @@ func sayBand(b chart.Band) string {
 		return b.Name
 	}
 	return strings.ToUpper(kind[:1]) + kind[1:] + " " + b.Name
+}
+
+const sayNoOutcome = "That step is no outcome here, or there is no decision above it."
+
+func sayRowIn(step, outcome, of string) string {
+	return fmt.Sprintf("%s is the outcome “%s” of %s now.", step, outcome, of)
+}
+func sayRowBack(step, above string) string { return fmt.Sprintf("%s follows %s now.", step, above) }
+func sayRowMoved(step, before string) string {
+	return fmt.Sprintf("%s comes before %s now; the connectors lead so.", step, before)
 }
 
 const (

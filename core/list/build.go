@@ -20,7 +20,7 @@ type builder struct {
 	lanes  map[string]string // ids by their seats
 	groups map[string]string
 	last   []seat // that the line before was in
-	stages map[*chart.Step]string
+	stages map[*chart.Step]*string
 	later  []func() error // ways, which may lead to steps that come later
 	all    []*made
 }
@@ -47,7 +47,7 @@ const (
 
 // build makes a page, not laid out, of lines.
 func build(id string, roots []*line, newID func(kind string) string) (*chart.Page, error) {
-	b := &builder{p: chart.NewPage(id), id: newID, keys: map[string]*chart.Step{}, lanes: map[string]string{}, groups: map[string]string{}, stages: map[*chart.Step]string{}}
+	b := &builder{p: chart.NewPage(id), id: newID, keys: map[string]*chart.Step{}, lanes: map[string]string{}, groups: map[string]string{}, stages: map[*chart.Step]*string{}}
 	b.chain(roots, nil)
 	if len(b.all) == 0 {
 		return nil, errors.New(noLines)
@@ -270,19 +270,19 @@ func (b *builder) seat() {
 
 // stage puts steps into the stages that they name; a step without one goes with the one before it.
 func (b *builder) stage() {
-	at := ""
+	var at *string
 	for _, m := range b.all {
-		if at = cmp.Or(b.stages[m.step], at); at == "" || len(b.p.Lanes) == 0 {
+		if at = cmp.Or(b.stages[m.step], at); at == nil || len(b.p.Lanes) == 0 {
 			continue
 		}
-		if !slices.ContainsFunc(b.p.Stages, func(s *chart.Stage) bool { return s.Name == at }) {
-			b.p.Stages = append(b.p.Stages, &chart.Stage{ID: b.id("st"), Name: at, Size: stageRead})
+		if !slices.ContainsFunc(b.p.Stages, func(s *chart.Stage) bool { return s.Name == *at }) {
+			b.p.Stages = append(b.p.Stages, &chart.Stage{ID: b.id("st"), Name: *at, Size: stageRead})
 		}
 		b.stages[m.step] = at
 	}
 	for _, s := range b.p.Stages {
 		for _, m := range b.all {
-			if b.stages[m.step] == s.Name {
+			if of := b.stages[m.step]; of != nil && *of == s.Name {
 				b.p.PutInto(m.step, s)
 			}
 		}

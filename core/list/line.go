@@ -17,8 +17,8 @@ type line struct {
 	noLane bool
 	steps  []string // texts; more than one where arrows lead from one to the next on the line
 	symbol symbol.Kind
-	stage  string
-	ways   []way // that lead away from the last step, or for a line without steps from the one above
+	stage  *string // nil where none is named
+	ways   []way   // that lead away from the last step, or for a line without steps from the one above
 	field  *chart.Field
 	label  string // of the way that leads to the first step, from the decision above
 	kids   []*line
@@ -147,7 +147,7 @@ func escaped(s string) string {
 	if strings.HasSuffix(s, " ") {
 		s = s[:len(s)-1] + `\s`
 	}
-	if strings.HasPrefix(s, `"`) || strings.HasPrefix(s, "(") || strings.HasPrefix(s, "#") {
+	if strings.HasPrefix(s, `"`) || strings.HasPrefix(s, "(") || strings.HasPrefix(s, "#") || strings.HasPrefix(s, "--") {
 		s = `\` + s
 	}
 	return s
@@ -176,7 +176,7 @@ func meant(s string) string {
 		case r == 's':
 			b.WriteByte(' ')
 		case r == '_':
-		case strings.ContainsRune(`\[>→=/:"(#`, r):
+		case strings.ContainsRune(`\[>→=/:"(#-`, r):
 			b.WriteRune(r)
 		default: // a backslash that somebody wrote
 			b.WriteByte('\\')
@@ -208,4 +208,13 @@ func unquote(s string) (text, rest string, ok bool) {
 		}
 	}
 	return "", s, false
+}
+
+// isEscaped tells whether what stands at i is written with a backslash that is not one itself.
+func isEscaped(s string, i int) bool {
+	n := 0
+	for n < i && s[i-1-n] == '\\' {
+		n++
+	}
+	return n%2 == 1
 }

@@ -18,6 +18,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -93,7 +94,7 @@ func Read(text, name string) (*chart.Chart, error) {
 	if err := add(len(all)); err != nil {
 		return nil, err
 	}
-	if len(c.Pages) == 0 {
+	if !slices.ContainsFunc(c.Pages, func(p *chart.Page) bool { return len(p.Steps) > 0 }) {
 		return nil, errors.New(noLines)
 	}
 	return c, c.Check()

@@ -50,7 +50,8 @@ func TestPage(t *testing.T) {
 			t.Errorf("%d lines were taken", n)
 		}
 	}
-	if got := Lines("5 crates arrive\na) Unpack"); got[0] != "5 crates arrive" || got[1] != "Unpack" {
-		t.Errorf("lines %q", got)
+	p, err = Page(Lines("5 crates arrive\na) Unpack"), ids())
+	if err != nil || p.Steps[0].Text != "5 crates arrive" || p.Steps[1].Text != "Unpack" {
+		t.Errorf("%v, steps %q and %q", err, p.Steps[0].Text, p.Steps[1].Text)
 	}
 }

@@ -45,7 +45,7 @@ func parse(text []string, first int) []*line {
 	var roots []*line
 	var open []*line // the lines that the next one may stand in
 	for _, l := range flat {
-		for len(open) > 0 && open[len(open)-1].indent >= l.indent {
+		for len(open) > 0 && open[len(open)-1].indent+farther > l.indent {
 			open = open[:len(open)-1]
 		}
 		l.arrowed(keys, len(open) > 0, len(open) > 0 && open[len(open)-1].asks())
@@ -60,8 +60,11 @@ func parse(text []string, first int) []*line {
 	return roots
 }
 
-// tabColumns is what a tab counts for.
-const tabColumns = 4
+// tabColumns is what a tab counts for; farther is by how many columns a line stands farther in.
+const (
+	tabColumns = 4
+	farther    = 2
+)
 
 func parseLine(raw string) *line {
 	l := &line{}
@@ -99,7 +102,7 @@ func cutField(s string) (name, value string, ok bool) {
 		return escaped(name), strings.TrimPrefix(value, " "), ok && is && (value == "" || value[0] == ' ')
 	}
 	i := strings.Index(s, " =")
-	if i <= 0 || s[i-1] == '\\' || i+2 < len(s) && s[i+2] != ' ' {
+	if i <= 0 || isEscaped(s, i) || i+2 < len(s) && s[i+2] != ' ' {
 		return "", "", false
 	}
 	return s[:i], strings.TrimPrefix(s[i+2:], " "), true
@@ -182,7 +185,11 @@ func (l *line) said(s string) string {
 		l.seats(head)
 		s = what
 	}
-	if i := strings.LastIndex(s, "["); strings.HasSuffix(s, "]") && i >= 0 && (i == 0 || s[i-1] == ' ') {
+	i := strings.LastIndex(s, " [") + 1
+	if i == 0 && !strings.HasPrefix(s, "[") {
+		i = -1
+	}
+	if strings.HasSuffix(s, "]") && i >= 0 {
 		if kind, stage, ok := tags(s[i+1 : len(s)-1]); ok {
 			l.symbol, l.stage, s = kind, stage, strings.TrimSuffix(s[:i], " ")
 		}
@@ -198,7 +205,7 @@ func cutLane(s string) (head, what string, ok bool) {
 			return "", s, false
 		}
 		i += at
-		if i > 0 && s[i-1] != '\\' && (i+1 == len(s) || s[i+1] == ' ') {
+		if i > 0 && !isEscaped(s, i) && (i+1 == len(s) || s[i+1] == ' ') {
 			return s[:i], strings.TrimPrefix(s[i+1:], " "), true
 		}
 		at = i + 1
@@ -223,15 +230,16 @@ func (l *line) seats(head string) {
 }
 
 // tags reads what stands in brackets: a symbol, a stage, or both.
-func tags(s string) (kind symbol.Kind, stage string, ok bool) {
+func tags(s string) (kind symbol.Kind, stage *string, ok bool) {
 	for _, t := range strings.Split(s, "; ") {
 		if name, is := strings.CutPrefix(t, "stage "); is {
-			stage = meant(name)
+			name = meant(name)
+			stage = &name
 			continue
 		}
 		i := slices.IndexFunc(symbol.All(), func(i symbol.Info) bool { return strings.EqualFold(t, string(i.Kind)) || strings.EqualFold(t, i.Name) })
 		if i < 0 {
-			return "", "", false
+			return "", nil, false
 		}
 		kind = symbol.All()[i].Kind
 	}

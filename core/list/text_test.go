@@ -112,3 +112,94 @@ func TestRoundTrip(t *testing.T) {
 		}
 	}
 }
+
+// shape is a chart as a line: 'lane/text label>text'.
+func shape(c *chart.Chart) string {
+	var out []string
+	for _, p := range c.Pages {
+		text := map[string]string{}
+		for _, s := range p.Steps {
+			text[s.ID] = s.Text
+		}
+		for _, s := range p.Steps {
+			w := s.Text
+			if l := p.Lane(s.Lane); l != nil {
+				w = l.Name + "/" + w
+			}
+			for _, l := range p.Connectors {
+				if l.From.Step == s.ID {
+					w += fmt.Sprintf(" %s>%s", l.Outcome(), text[l.To.Step])
+				}
+			}
+			out = append(out, w)
+		}
+	}
+	return strings.Join(out, "; ")
+}
+
+// What people type and paste, and what it is meant to say, by hand.
+func TestSamples(t *testing.T) {
+	for _, k := range []struct{ text, want string }{
+		{"Ask\nLog\nSend", "Ask >Log; Log >Send; Send"},
+		{"1. Ask\n2. Log\n3. Send\n", "Ask >Log; Log >Send; Send"},
+		{"- Ask\n- Log", "Ask >Log; Log"},
+		{"Desk: Ask\nLog\nBorrower: Send", "Desk/Ask >Log; Desk/Log >Send; Borrower/Send"},
+		// A decision and its outcomes, farther in; each goes on with what follows.
+		{"Ask\nComplete?\n  no -> Ask again\n  yes -> Examine\nSend", "Ask >Complete?; Complete? no>Ask again yes>Examine; Ask again >Send; Examine >Send; Send"},
+		{"Complete?\n\tno -> Ask again\nSend", "Complete? no>Ask again yes>Send; Ask again >Send; Send"},
+		{"Complete?\n    Examine\n    Ask again\nSend", "Complete? yes>Examine no>Ask again; Examine >Send; Ask again >Send; Send"},
+		{"Complete?\n  no -> Ask again\n      Wait\n  yes -> Examine\nSend", "Complete? no>Ask again yes>Examine; Ask again >Wait; Wait >Send; Examine >Send; Send"},
+		// Ways to steps that are there.
+		{"Ask\nComplete?\n  no -> 1\nSend", "Ask >Complete?; Complete? no>Ask yes>Send; Send"},
+		{"1. Ask\n2. Complete?\n  no -> 1\n  yes -> 4\n3. Wait -> 1\n4. Send", "Ask >Complete?; Complete? no>Ask yes>Send; Wait >Ask; Send"},
+		{"Ask -> Log -> Send", "Ask >Log; Log >Send; Send"},
+		{"Ask\nGive up -> end\nSend", "Ask >Give up; Give up; Send"},
+		// A nested list that asks nothing is a run.
+		{"1. Ask\n   1.1. By letter\n   1.2. By phone\n2. Log", "Ask >By letter; By letter >By phone; By phone >Log; Log"},
+		// Without a name the outcomes are yes and no.
+		{"Complete?\nSend", "Complete? yes>Send; Send"},
+		// From right to left.
+		{"المكتب: استلام الطلب\nهل الطلب كامل؟\nإرسال", "المكتب/استلام الطلب >هل الطلب كامل؟; المكتب/هل الطلب كامل؟ >إرسال; المكتب/إرسال"},
+		// A store beside the flow, a field.
+		{"Ask\nLog\n  ..> R1\n  form = L-1\nSend\nR1. Register [stored-data]", "Ask >Log; Log >Register >Send; Send; Register"},
+	} {
+		c, err := Read(k.text, "x")
+		if err != nil {
+			t.Errorf("%q: %v", k.text, err)
+			continue
+		}
+		if got := shape(c); got != k.want {
+			t.Errorf("%q\ngot  %s\nwant %s", k.text, got, k.want)
+		}
+	}
+	for text, why := range map[string]string{"": "at least one line", "1. Ask\n    -> 7\n7a. x": `line 2`} {
+		if _, err := Read(text, "x"); err != nil && !strings.Contains(err.Error(), why) {
+			t.Errorf("%q: %v", text, err)
+		}
+	}
+}
+
+// Whatever is read is a chart, and what is written of it is read as the same text.
+func FuzzRead(f *testing.F) {
+	for seed := range uint64(20) {
+		f.Add(Write(anyChart(seed, 6)))
+	}
+	f.Add("Ask\n\tyes -> 4\n  \"x\" ~> end\n# t\n a = b [data; stage x]")
+	f.Fuzz(func(t *testing.T, text string) {
+		if len(text) > 4000 {
+			return
+		}
+		c, err := Read(text, "x")
+		if err != nil {
+			return
+		}
+		first := Write(c)
+		back, err := Read(first, "x")
+		if err != nil {
+			t.Fatalf("%v\n%s", err, first)
+		}
+		if again := Write(back); again != first {
+			t.Fatalf("%q\nwritten\n%s\nagain\n%s", text, first, again)
+		}
+	})
+}

@@ -38,12 +38,13 @@ func page(b *strings.Builder, p *chart.Page) {
 			out[l.From.Step] = append(out[l.From.Step], l)
 		}
 	}
+	lanes := slices.ContainsFunc(order, func(s *chart.Step) bool { return p.Lane(s.Lane) != nil })
 	var before []seat
-	stage := ""
+	stage, staged := "", false
 	for i, s := range order {
 		b.WriteString(keyWords(keys[s.ID]))
 		now := seatsOf(p, s)
-		if !slices.Equal(now, before) || len(now) == 0 && len(p.Lanes) > 0 {
+		if !slices.Equal(now, before) || len(now) == 0 && lanes {
 			b.WriteString(" " + seatWords(now) + ":")
 		}
 		if len(now) > 0 {
@@ -56,9 +57,13 @@ func page(b *strings.Builder, p *chart.Page) {
 		if s.Symbol != inferred(s.Text, i == 0 || i == len(order)-1) {
 			tags = append(tags, string(s.Symbol))
 		}
-		if st := p.StageOf(s); st != nil && len(p.Lanes) > 0 && st.Name != stage {
-			stage = st.Name
-			tags = append(tags, "stage "+strings.ReplaceAll(escaped(stage), "; ", `;\s`))
+		if st := p.StageOf(s); st != nil && lanes && (st.Name != stage || !staged) {
+			stage, staged = st.Name, true
+			words := escaped(stage)
+			if stage == "" {
+				words = empty
+			}
+			tags = append(tags, "stage "+strings.ReplaceAll(words, "; ", `;\s`))
 		}
 		if len(tags) > 0 {
 			b.WriteString(" [" + strings.Join(tags, "; ") + "]")
@@ -79,7 +84,7 @@ func page(b *strings.Builder, p *chart.Page) {
 			}
 			b.WriteString("    ")
 			if o := l.Outcome(); o != "" {
-				b.WriteString(label(o, asks) + " ")
+				b.WriteString(label(o, asks && l.Meaning != chart.Note) + " ")
 			}
 			fmt.Fprintf(b, "%s %s\n", arrowOf(l.Meaning), reference(keys[l.To.Step]))
 		}

@@ -234,6 +234,7 @@ function apply(u) {
     if (document.activeElement !== $('name')) $('name').value = facts.name;
   }
   if (u.hasRows || u.facts) rows.show(u.hasRows ? u.rows || [] : null, facts.pages);
+  if (u.row) rows.go(u.row);
   now.busy = !!u.typing || !!facts.hand;
   typing.show(u.typing);
   panels.ask(u.ask);

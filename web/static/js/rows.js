@@ -28,15 +28,37 @@ export class Rows {
     list.addEventListener('change', (e) => {
       const row = e.target.closest('.row');
       if (e.target === this.ofLane.lastElementChild) core().act('step-lane', e.target.value);
-      else if (row) core().act('row-text', JSON.stringify({ id: row.dataset.id, text: e.target.value }));
+      else if (row && e.target.dataset.taken !== e.target.value) this.act('row-text', e.target);
+    });
+    list.addEventListener('focusout', (e) => {
+      const row = e.target.closest('.row');
+      if (!row || !e.target.matches('.words') || e.target.value.trim() || e.target.defaultValue) return;
+      // A row that is made anew has the caret again at once.
+      setTimeout(() => {
+        if (document.activeElement.closest('.row')?.dataset.id !== row.dataset.id)
+          core().act('row-leave', row.dataset.id);
+      });
     });
     list.addEventListener('keydown', (e) => {
       e.stopPropagation();
-      if (!e.target.matches('.words')) return;
-      if (e.key === 'Enter' && !e.shiftKey && !e.isComposing) {
+      if (!e.target.matches('.words') || e.isComposing) return;
+      const { id } = e.target.closest('.row').dataset;
+      const key = `${e.altKey ? 'Alt+' : ''}${e.shiftKey ? 'Shift+' : ''}${e.key}`;
+      if (key === 'Enter') {
         e.preventDefault();
-        e.target.blur();
-        document.getElementById('desk').focus({ preventScroll: true });
+        if (e.target.value.trim()) this.act('row-enter', e.target);
+        else this.leave(e.target);
+      }
+      if ((key === 'Tab' && this.inside(id)) || (key === 'Shift+Tab' && this.outcome(id))) {
+        e.preventDefault();
+        this.act('row-text', e.target);
+        core().act(e.shiftKey ? 'row-back' : 'row-in', id);
+      }
+      if (key === 'Alt+ArrowUp' || key === 'Alt+ArrowDown') {
+        e.preventDefault();
+        this.act('row-text', e.target);
+        core().act(e.key === 'ArrowUp' ? 'row-up' : 'row-down', id);
+        return;
       }
       if (e.key === 'Escape') {
         e.target.value = e.target.defaultValue;
@@ -70,6 +92,43 @@ export class Rows {
       e.preventDefault();
       core().act('paste', text);
     });
+  }
+
+  // act hands a row's text over with what is to be done.
+  act(name, words) {
+    words.dataset.taken = words.value; // a change that is told when the caret has gone is told already
+    this.core().act(name, JSON.stringify({ id: words.closest('.row').dataset.id, text: words.value }));
+  }
+
+  // leave ends typing in the list.
+  leave(words) {
+    words.blur();
+    document.getElementById('desk').focus({ preventScroll: true });
+  }
+
+  // inside tells whether Tab would make a step an outcome: there is a decision above, which does not
+  // lead to it yet; outcome whether it is one.
+  inside(id) {
+    const above = this.rows.slice(
+      0,
+      this.rows.findIndex((r) => r.id === id),
+    );
+    const d = above.findLast((r) => r.symbol === 'decision');
+    return !!d && !d.ways.some((w) => w.toId === id);
+  }
+
+  outcome(id) {
+    const at = this.rows.findIndex((r) => r.id === id),
+      d = this.rows.slice(0, at).findLast((r) => r.symbol === 'decision');
+    return !!d && d.ways.some((w) => w.toId === id) && this.rows[at - 1] !== d;
+  }
+
+  // go puts the caret into a row.
+  go(id) {
+    const words = this.made.get(id)?.el.querySelector('.words');
+    words?.focus({ preventScroll: true });
+    words?.setSelectionRange(words.value.length, words.value.length);
+    words?.closest('.row').scrollIntoView({ block: 'nearest' });
   }
 
   get count() {
@@ -134,7 +193,7 @@ export class Rows {
   // place: what is not handed over yet stays, and so do caret and selection.
   goOn(words, was) {
     if (!words) return;
-    if (was.value !== was.defaultValue) words.value = was.value;
+    if (was.value !== was.defaultValue && was.value !== was.dataset.taken) words.value = was.value;
     words.focus({ preventScroll: true });
     words.setSelectionRange(was.selectionStart, was.selectionEnd, was.selectionDirection);
   }

@@ -1,0 +1,366 @@
+package edit
+
+import (
+	"encoding/json"
+	"slices"
+	"strconv"
+	"strings"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+	"plaintracer/core/flow"
+	"plaintracer/core/geom"
+	"plaintracer/core/list"
+	"plaintracer/core/symbol"
+	"plaintracer/core/typeset"
+)
+
+// The step list is a way to write the chart. A row is accepted as it is left; its keys move the step in
+// the flow, and the connectors are made anew around it.
+
+// rowText takes what was typed into a row of the list: {"id","text"}. A lane before a colon, an outcome
+// before an arrow and a number behind one are not text, but what they say.
+func (e *Editor) rowText(arg string) {
+	if parts := e.rowParts(arg); len(parts) > 0 {
+		e.do(didType, parts...)
+	}
+}
+
+func (e *Editor) rowParts(arg string) []chart.Part {
+	var a struct{ ID, Text string }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return nil
+	}
+	p := e.Page()
+	s := p.Step(a.ID)
+	if s == nil || s.Text == a.Text {
+		return nil
+	}
+	in := e.wayFrom(s)
+	r := list.ReadRow(a.Text, in != nil, func(n string) bool { return n != "" && e.numbered(n) != nil })
+	var parts []chart.Part
+	if r.Outcome != "" && in != nil && in.Outcome() != r.Outcome {
+		labels := []chart.Label{{Text: r.Outcome}}
+		parts = append(parts, chart.Part{Do: "line.set", Page: p.ID, ID: in.ID, Labels: &labels})
+	}
+	if to := e.numbered(r.To); to != nil && to != s {
+		parts = append(parts, e.sendTo(s, to)...)
+	}
+	if r.Text != "" && r.Text != s.Text {
+		parts = append(parts, e.withText(s, r.Text, chart.RunsAfter(s.Runs, s.Text, r.Text))...)
+	}
+	if r.Lane != "" {
+		parts = append(parts, e.laneFor(s, r.Lane)...)
+	}
+	return parts
+}
+
+// numbered is the step of the page with that number; where none has any, rows are counted. It is nil
+// where there is none.
+func (e *Editor) numbered(n string) *chart.Step {
+	some := false
+	for _, s := range e.Page().Steps {
+		if n != "" && s.Number == n {
+			return s
+		}
+		some = some || s.Number != ""
+	}
+	if i, err := strconv.Atoi(n); err == nil && !some {
+		if rows := e.Rows(); i >= 1 && i <= len(rows) {
+			return e.Page().Step(rows[i-1].ID)
+		}
+	}
+	return nil
+}
+
+// wayFrom is the way that leads to a step from a decision; nil where none or more than one does.
+func (e *Editor) wayFrom(s *chart.Step) *chart.Connector {
+	p := e.Page()
+	var in []*chart.Connector
+	for _, c := range p.Connectors {
+		if c.To.Step == s.ID && c.Meaning.Way() && !c.From.Loose() && p.Step(c.From.Step).Symbol == symbol.Decision {
+			in = append(in, c)
+		}
+	}
+	if len(in) != 1 {
+		return nil
+	}
+	return in[0]
+}
+
+// ways are the ways out of a step, in their order.
+func (e *Editor) ways(s *chart.Step) []*chart.Connector {
+	var out []*chart.Connector
+	for _, c := range e.Page().Connectors {
+		if c.From.Step == s.ID && c.Meaning.Way() && !c.To.Loose() {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// sendTo are the parts that lead a step to another one: its only way goes there, or it gets one more.
+func (e *Editor) sendTo(s, to *chart.Step) []chart.Part {
+	ways := e.ways(s)
+	if slices.ContainsFunc(ways, func(c *chart.Connector) bool { return c.To.Step == to.ID }) {
+		return nil
+	}
+	if len(ways) == 1 && s.Symbol != symbol.Decision {
+		return []chart.Part{e.lead(ways[0], to.ID)}
+	}
+	_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: to.ID}, s.Symbol, to.Symbol)
+	return []chart.Part{line}
+}
+
+// lead is the part that leads a connector to another step.
+func (e *Editor) lead(c *chart.Connector, to string) chart.Part {
+	return chart.Part{Do: "line.set", Page: e.page, ID: c.ID, To: &chart.End{Step: to}, Pins: &[]chart.Pin{}}
+}
+
+// laneFor are the parts that put a step into the lane of a name, which is made where there is none.
+func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
+	p := e.Page()
+	if len(p.Lanes) == 0 {
+		return e.newLanes([]string{name})
+	}
+	var parts []chart.Part
+	i := slices.IndexFunc(p.Lanes, func(l *chart.Lane) bool { return strings.EqualFold(l.Name, name) })
+	l := &chart.Lane{ID: e.newID("l"), Name: name, Size: laneSize(p)}
+	if i >= 0 {
+		l = p.Lanes[i]
+	} else {
+		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
+	}
+	if s.Lane == l.ID {
+		return nil
+	}
+	pl := p.PlaceAt(s.ID, "", p.StepRect(s))
+	pl.Lane = l.ID
+	if p.Down {
+		pl.X = geom.Round2(max(lanePad, (l.Size-s.W)/2))
+	} else {
+		pl.Y = geom.Round2(max(lanePad, (l.Size-s.H)/2))
+	}
+	return append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{pl}, !p.Down)})
+}
+
+// rowEnter accepts a row and makes a step after it, open in the list: behind a decision its next
+// outcome, else between the step and the one that it leads to; behind a step that leads back it follows
+// what goes nowhere yet.
+func (e *Editor) rowEnter(arg string) {
+	var a struct{ ID, Text string }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return
+	}
+	e.rowText(arg)
+	s := e.Page().Step(a.ID)
+	if s == nil {
+		return
+	}
+	e.selectOnly(s.ID)
+	size := e.size(symbol.Process)
+	size.W, size.H = typeset.Plain.Grow(symbol.Process, size.W, size.H, "")
+	id, add := e.addStep(symbol.Process, e.nextFree(size, false))
+	parts := []chart.Part{add}
+	ways := e.ways(s)
+	asks := s.Symbol == symbol.Decision
+	rows := e.Rows()
+	row := func(id string) int { return slices.IndexFunc(rows, func(r Row) bool { return r.ID == id }) }
+	switch {
+	case len(ways) > 0 && !asks && row(ways[0].To.Step) <= row(s.ID): // it goes back: what waits above goes on
+		for i := row(s.ID) - 1; i >= 0; i-- {
+			if o := e.Page().Step(rows[i].ID); len(rows[i].Ways) == 0 && !o.Symbol.Store() && !o.Symbol.Open() {
+				_, line := e.addLine(chart.End{Step: o.ID}, chart.End{Step: id}, o.Symbol, symbol.Process)
+				parts = append(parts, line)
+				break
+			}
+		}
+	case len(ways) == 0 || asks && len(ways) < 2:
+		_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
+		parts = append(parts, line)
+	default:
+		run := e.Sheet().Run(ways[0].ID)
+		box := size
+		a := e.Sheet().Shape(s.ID).Rect
+		if e.runsAcross() {
+			box.X, box.Y = a.Right()+arrange.Gap, a.CY()-box.H/2
+		} else {
+			box.X, box.Y = a.CX()-box.W/2, a.Bottom()+arrange.Gap
+		}
+		pl, moved := e.roomIn(run, id, box)
+		add.Step.Lane, add.Step.X, add.Step.Y = pl.Lane, pl.X, pl.Y
+		if len(moved) > 0 {
+			parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: moved})
+		}
+		parts = append(parts, e.insertion(ways[0], id, e.newID("c"))...)
+	}
+	if e.do(didRow, parts...) {
+		e.selectOnly(id)
+		e.row = id
+	}
+}
+
+// rowLeave takes a step away that a row was opened for and nothing was typed into.
+func (e *Editor) rowLeave(id string) {
+	s := e.Page().Step(id)
+	if n := len(e.undo); s != nil && s.Text == "" && n > 0 && e.undo[n-1].Words == didRow {
+		e.Undo()
+	}
+}
+
+// rowOut are the parts that take a step out of the flow: what leads to it leads to where it goes on to.
+// Its other ways stay.
+func (e *Editor) rowOut(s *chart.Step) []chart.Part {
+	var parts []chart.Part
+	next := ""
+	if ways := e.ways(s); len(ways) > 0 {
+		next = ways[0].To.Step
+		parts = append(parts, chart.Part{Do: "line.drop", Page: e.page, ID: ways[0].ID})
+	}
+	for _, c := range e.Page().Connectors {
+		switch {
+		case c.To.Step != s.ID || !c.Meaning.Way() || c.From.Step == s.ID:
+		case next == "" || next == c.From.Step:
+			parts = append(parts, chart.Part{Do: "line.drop", Page: e.page, ID: c.ID})
+		default:
+			parts = append(parts, e.lead(c, next))
+		}
+	}
+	return parts
+}
+
+// decisionAbove is the nearest decision above a step in the list, and the step right above it.
+func (e *Editor) decisionAbove(id string) (d, above *chart.Step) {
+	p := e.Page()
+	for _, r := range e.Rows() {
+		if r.ID == id {
+			return d, above
+		}
+		if above = p.Step(r.ID); above.Symbol == symbol.Decision {
+			d = above
+		}
+	}
+	return nil, nil
+}
+
+// rowIn makes a step an outcome of the decision above it; what came before it goes on to what it goes
+// on to.
+func (e *Editor) rowIn(id string) {
+	p := e.Page()
+	s := p.Step(id)
+	d, above := e.decisionAbove(id)
+	if s == nil || d == nil || slices.ContainsFunc(e.ways(d), func(c *chart.Connector) bool { return c.To.Step == id }) {
+		e.notice = sayNoOutcome
+		return
+	}
+	parts := []chart.Part{}
+	next := ""
+	if ways := e.ways(s); len(ways) > 0 {
+		next = ways[0].To.Step
+	}
+	for _, c := range e.ways(above) {
+		if c.To.Step != id {
+			continue
+		}
+		if next == "" || next == above.ID {
+			parts = append(parts, chart.Part{Do: "line.drop", Page: p.ID, ID: c.ID})
+		} else {
+			parts = append(parts, e.lead(c, next))
+		}
+	}
+	_, line := e.addLine(chart.End{Step: d.ID}, chart.End{Step: id}, d.Symbol, s.Symbol)
+	if e.do(didRowIn, append(parts, line)...) {
+		e.row = id
+		e.notice = sayRowIn(rowName(s), line.Line.Outcome(), rowName(d))
+	}
+}
+
+// rowBack makes an outcome follow the step above it instead of the decision.
+func (e *Editor) rowBack(id string) {
+	p := e.Page()
+	s := p.Step(id)
+	d, above := e.decisionAbove(id)
+	if s == nil || d == nil || above == d {
+		e.notice = sayNoOutcome
+		return
+	}
+	var out *chart.Connector
+	for _, c := range e.ways(d) {
+		if c.To.Step == id {
+			out = c
+		}
+	}
+	if out == nil {
+		e.notice = sayNoOutcome
+		return
+	}
+	parts := []chart.Part{{Do: "line.drop", Page: p.ID, ID: out.ID}}
+	if ways := e.ways(above); len(ways) == 1 {
+		parts = append(parts, e.lead(ways[0], id))
+	} else {
+		_, line := e.addLine(chart.End{Step: above.ID}, chart.End{Step: id}, above.Symbol, s.Symbol)
+		parts = append(parts, line)
+	}
+	if e.do(didRowBack, parts...) {
+		e.row = id
+		e.notice = sayRowBack(rowName(s), rowName(above))
+	}
+}
+
+// rowShift moves a step up or down in the flow, by one row of the list. The two change places on the
+// page, each staying in its lane.
+func (e *Editor) rowShift(id string, by int) {
+	p := e.Page()
+	rows := e.Rows()
+	at := slices.IndexFunc(rows, func(r Row) bool { return r.ID == id })
+	to := at + by
+	if at < 0 || to < 0 || to >= len(rows) {
+		return
+	}
+	s, o := p.Step(id), p.Step(rows[to].ID)
+	g := flow.Of(p)
+	if !g.Counts(g.Index[s.ID]) || !g.Counts(g.Index[o.ID]) {
+		return
+	}
+	first, second := o, s // as they stand now
+	if by > 0 {
+		first, second = s, o
+	}
+	// The second is taken out, and put in before the first.
+	parts := e.rowOut(second)
+	back := map[string]bool{}
+	w := g.Walk()
+	for i, way := range g.Ways {
+		back[way.Line.ID] = w.Back[i]
+	}
+	for _, c := range p.Connectors {
+		if c.To.Step == first.ID && c.Meaning.Way() && !back[c.ID] && c.From.Step != second.ID {
+			parts = append(parts, e.lead(c, second.ID))
+		}
+	}
+	_, line := e.addLine(chart.End{Step: second.ID}, chart.End{Step: first.ID}, second.Symbol, first.Symbol)
+	parts = append(parts, line)
+	a, b := p.StepRect(first), p.StepRect(second)
+	if p.Down || len(p.Lanes) == 0 {
+		a.Y, b.Y = b.CY()-a.H/2, a.CY()-b.H/2
+		if len(p.Lanes) == 0 {
+			a.X, b.X = b.CX()-a.W/2, a.CX()-b.W/2
+		}
+	} else {
+		a.X, b.X = b.CX()-a.W/2, a.CX()-b.W/2
+	}
+	parts = append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{p.PlaceAt(first.ID, first.Lane, a), p.PlaceAt(second.ID, second.Lane, b)}, e.runsAcross())})
+	if e.do(didRowMove, parts...) {
+		e.selectOnly(id)
+		e.row = id
+		e.notice = sayRowMoved(rowName(second), rowName(first))
+	}
+}
+
+// rowName is a step as the list tells it.
+func rowName(s *chart.Step) string {
+	if s.Number != "" {
+		return s.Number
+	}
+	return "“" + oneLine(s.Text) + "”"
+}

@@ -1,0 +1,105 @@
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+)
+
+func (w *window) row(name, id, text string) {
+	w.Helper()
+	arg, _ := json.Marshal(map[string]string{"id": id, "text": text})
+	w.Do(name, string(arg))
+}
+
+// flow is the chart as the list tells it: 'A>B yes>C'.
+func (w *window) flow() string {
+	var out []string
+	for _, r := range w.Rows() {
+		line := r.Text
+		for _, y := range r.Ways {
+			line += fmt.Sprintf(" %s>%s", y.Label, y.To)
+		}
+		out = append(out, line)
+	}
+	return strings.Join(out, "; ")
+}
+
+// The list writes the chart: Enter makes the next step, also between two; Tab makes an outcome and
+// Shift+Tab takes it back; Alt with an arrow moves a step in the flow. Lane, outcome and a step to
+// go to are read off the text.
+func TestListWrites(t *testing.T) {
+	w := open(t)
+	w.Do("add-step", "Ask")
+	id := w.Rows()[0].ID
+	last := func() string { return w.one().ID }
+	w.row("row-enter", id, "Ask")
+	ask2 := last()
+	w.row("row-enter", ask2, "Complete?")
+	w.row("row-enter", last(), "Examine")
+	w.row("row-text", last(), "Send")
+	if got := w.flow(); got != "Ask >Complete?; Complete? yes>Examine; Examine >Send; Send" {
+		t.Fatalf("written: %s", got)
+	}
+	// Between two.
+	w.row("row-enter", id, "Ask")
+	between := last()
+	w.row("row-text", between, "Log")
+	if got := w.flow(); got != "Ask >Log; Log >Complete?; Complete? yes>Examine; Examine >Send; Send" {
+		t.Fatalf("between: %s", got)
+	}
+	// Nothing typed: it goes again.
+	before := w.flow()
+	w.row("row-enter", id, "Ask")
+	w.Do("row-leave", last())
+	if got := w.flow(); got != before {
+		t.Fatalf("left empty: %s", got)
+	}
+	// An outcome, and back.
+	send := w.Rows()[4].ID
+	w.Do("row-in", send)
+	if got := w.flow(); got != "Ask >Log; Log >Complete?; Complete? yes>Examine no>Send; Examine; Send" {
+		t.Fatalf("Tab: %s", got)
+	}
+	if u := w.Update(false); u.Row != send || !strings.Contains(u.Notice, "“no” of “Complete?”") {
+		t.Errorf("it says %q, goes on in %q", u.Notice, u.Row)
+	}
+	w.Do("row-back", send)
+	if got := w.flow(); got != before {
+		t.Fatalf("Shift+Tab: %s", got)
+	}
+	// Up and down.
+	w.Do("row-up", send)
+	if got := w.flow(); got != "Ask >Log; Log >Complete?; Complete? yes>Send; Send >Examine; Examine" {
+		t.Fatalf("up: %s", got)
+	}
+	w.Do("row-down", send)
+	if got := w.flow(); got != before {
+		t.Fatalf("down: %s", got)
+	}
+	w.Do("row-down", id)
+	if got := w.flow(); got != "Log >Ask; Ask >Complete?; Complete? yes>Examine; Examine >Send; Send" {
+		t.Fatalf("the first one down: %s", got)
+	}
+	// What the text says.
+	examine := w.Rows()[3].ID
+	w.Do("number", "")
+	w.row("row-text", examine, "fine -> Conservation: Examine it -> 1")
+	if got := w.flow(); got != "Send; Ask >3; Complete? fine>4; Examine it >1; Log >2" {
+		t.Fatalf("said: %s", got)
+	}
+	s := w.Page().Step(examine)
+	if l := w.Page().Lane(s.Lane); s.Text != "Examine it" || l == nil || l.Name != "Conservation" {
+		t.Errorf("%q stands in %v", s.Text, l)
+	}
+	if c := w.ways(s); len(c) != 1 || w.Page().Step(c[0].To.Step).Number != "1" {
+		t.Errorf("it leads to %v", c)
+	}
+	for len(w.undo) > 0 {
+		w.Undo()
+	}
+	if n := len(w.Page().Steps); n != 0 {
+		t.Errorf("%d steps are left", n)
+	}
+}

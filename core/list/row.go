@@ -1,0 +1,38 @@
+package list
+
+import "strings"
+
+// Row is what one line says of its step.
+type Row struct {
+	Outcome string // of the decision before it, that leads to it
+	Lane    string
+	Text    string
+	To      string // the number of a step that it leads to
+}
+
+// ReadRow takes a line apart, as people type it into a list of steps: 'yes -> Desk: text -> 4'. known
+// tells which numbers there are, outcome whether the step is one of a decision.
+func ReadRow(s string, outcome bool, known func(number string) bool) Row {
+	s = strings.TrimSpace(s)
+	var parts []string
+	for rest := s; ; {
+		before, _, after, ok := cutArrow(rest)
+		if parts = append(parts, before); !ok {
+			break
+		}
+		rest = after
+	}
+	var r Row
+	if n := len(parts) - 1; n > 0 && known(parts[n]) {
+		r.To, parts = parts[n], parts[:n]
+	}
+	if outcome && len(parts) > 1 {
+		r.Outcome, parts = meant(parts[0]), parts[1:]
+	}
+	l := line{}
+	r.Text = l.said(strings.Join(parts, " -> "))
+	if len(l.lane) > 0 {
+		r.Lane = l.lane[len(l.lane)-1].name
+	}
+	return r
+}
