@@ -132,13 +132,7 @@ func small(e scene.Element, w, h float64) template.HTML {
 
 // icon draws a symbol for its button on the bench.
 func icon(k symbol.Kind) template.HTML {
-	w, x := 40.0, 0.0
-	if k == symbol.OffPage {
-		w, x = 24, -8
-	}
-	return template.HTML(
-		fmt.Sprintf(`<svg width="40" height="24" viewBox="%g 0 40 24" aria-hidden="true">%s</svg>`, x, svg.Bare(scene.SymbolIcon(k, w, 24))),
-	)
+	return template.HTML(`<svg width="40" height="24" viewBox="0 0 40 24" aria-hidden="true">` + svg.Bare(scene.SymbolIcon(k, 40, 24)) + `</svg>`)
 }
 
 // alignPaths draw the icons of the commands that line steps up, 18 px a side.

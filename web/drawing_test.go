@@ -166,7 +166,7 @@ func TestThreeOutputsAreOneDrawing(t *testing.T) {
 	}
 	brought := everyLook()
 	brought.Name = "What is lent, in a font that was brought"
-	charts := []*chart.Chart{everyLine(), everyLook(), everyField(), dark, inABroughtFont(t, brought)}
+	charts := []*chart.Chart{everySymbol(), everyLine(), everyLook(), everyField(), dark, inABroughtFont(t, brought)}
 	for _, e := range es {
 		if e.Name == "Yearly stocktake" {
 			continue // its text is a few pixels high on A4

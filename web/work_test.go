@@ -206,7 +206,7 @@ func TestOpeningAFileIsStopped(t *testing.T) {
 	if err := os.WriteFile(file, benchTable(10000), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	b.press("Open a file Steps table (.csv) or chart (.json)")
+	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
 	b.run(chromedp.SetUploadFiles(chromedp.CSS("[name=file]"), []string{file}))
 	eval[bool](b, `(window.told = '', setInterval(() => {
 	  const d = document.querySelector('dialog[open]');

@@ -46,12 +46,13 @@ type Editor struct {
 
 	comments map[string]int // open comments, by step
 
-	notice string
-	ask    *Question
-	clip   string // what was copied, for the system's clipboard
-	row    string // a row of the list in which typing goes on
-	opens  string // an address that the page around the editor opens
-	charts []ChartName
+	notice   string
+	ask      *Question
+	clip     string      // what was copied, for the system's clipboard
+	lastKind symbol.Kind // that was placed last
+	row      string      // a row of the list in which typing goes on
+	opens    string      // an address that the page around the editor opens
+	charts   []ChartName
 }
 
 // Question is asked before a command that can be done in more than one way.

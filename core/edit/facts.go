@@ -25,6 +25,8 @@ type Facts struct {
 	Steps     int               `json:"steps"`
 	Lanes     int               `json:"lanes"`
 	LaneNames []string          `json:"laneNames"` // on a page without lanes, those that it could have
+	StepW     string            `json:"stepW"`     // of the selected steps, as people write it; "" where they differ
+	StepH     string            `json:"stepH"`
 	Band      BandFacts         `json:"band"`
 	InLane    []Named           `json:"inLane"`   // the lanes that a step can be told to stand in
 	StepLane  string            `json:"stepLane"` // that of the selected step
@@ -121,6 +123,7 @@ func (e *Editor) Facts() Facts {
 	if len(p.Lanes) == 0 {
 		f.LaneNames = e.proposedLanes()
 	}
+	f.StepW, f.StepH = e.stepSize()
 	f.Band = e.bandFacts()
 	f.InLane = []Named{}
 	for _, l := range p.Lanes {

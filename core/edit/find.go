@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"slices"
 	"strings"
 
 	"plaintracer/core/symbol"
@@ -20,10 +21,16 @@ const mostFound = 12
 func (e *Editor) Find(q string) []Found {
 	q = strings.ToLower(strings.TrimSpace(q))
 	out := []Found{}
+	first := 0 // how many begin with what was typed
 	add := func(f Found) {
-		if len(out) < mostFound && strings.Contains(strings.ToLower(f.Words), q) {
+		switch words := strings.ToLower(f.Words); {
+		case strings.HasPrefix(words, q) && first < mostFound:
+			out = slices.Insert(out, first, f)
+			first++
+		case strings.Contains(words, q) && len(out) < mostFound:
 			out = append(out, f)
 		}
+		out = out[:min(len(out), mostFound)]
 	}
 	for _, s := range e.Page().Steps {
 		add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep, "select", s.ID})

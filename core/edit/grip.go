@@ -137,7 +137,8 @@ func (e *Editor) stepGrip(id string, p Pointer) grip {
 			if e.selected[id] {
 				delete(e.selected, id)
 			} else {
-				e.selected[id], e.band = true, ""
+				e.band = ""
+				e.pick(id)
 			}
 			return nil
 		case !e.selected[id]:

@@ -108,7 +108,7 @@ func (e *Editor) enter(alt bool) {
 // letter is a symbol's key: it takes the symbol in the hand, or with Alt makes what is
 // selected one.
 func (e *Editor) letter(key string, alt bool) bool {
-	for _, i := range symbol.All() {
+	for _, i := range symbol.Bench() {
 		if i.Key != key {
 			continue
 		}
@@ -186,7 +186,7 @@ type KeyLine struct {
 // Keys lists all keys, symbols first.
 func Keys() []KeyLine {
 	var out []KeyLine
-	for _, i := range symbol.All() {
+	for _, i := range symbol.Bench() {
 		out = append(out, KeyLine{[]string{i.Key}, i.Name})
 	}
 	out = append(out, KeyLine{[]string{"Alt+letter"}, wordAltLetter})

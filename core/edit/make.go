@@ -31,7 +31,7 @@ func (e *Editor) newStep(id string, k symbol.Kind, r geom.Rect) chart.Part {
 // meaning is what a connector between two symbols says, where that is plain.
 func meaning(a, b symbol.Kind) chart.Meaning {
 	switch {
-	case a == symbol.Annotation || b == symbol.Annotation:
+	case a.Open() || b.Open():
 		return chart.Note
 	case a.Store() || b.Store():
 		return chart.Data
@@ -65,7 +65,7 @@ func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (stri
 // placeSymbol puts the symbol in the hand at r and selects it.
 func (e *Editor) placeSymbol(r geom.Rect) {
 	k := e.hand
-	e.hand = ""
+	e.hand, e.lastKind = "", k
 	id, part := e.addStep(k, r)
 	info, _ := symbol.Of(k)
 	parts := []chart.Part{part}
@@ -304,10 +304,14 @@ func (e *Editor) labelWays(s *chart.Step) []chart.Part {
 	return parts
 }
 
-// setSymbol makes the selected steps another symbol.
+// setSymbol makes the selected steps another symbol, or takes it in the hand where none is selected.
 func (e *Editor) setSymbol(k symbol.Kind) {
 	info, ok := symbol.Of(k)
 	if !ok {
+		return
+	}
+	if len(e.steps()) == 0 {
+		e.take(k)
 		return
 	}
 	var parts []chart.Part
@@ -334,7 +338,7 @@ func (e *Editor) allAre(k symbol.Kind) bool {
 			return false
 		}
 	}
-	return len(e.steps()) > 0
+	return len(e.steps()) > 0 || e.hand == k
 }
 
 // moveTo is the part that brings steps to the boxes given.

@@ -11,6 +11,7 @@ import (
 // selection is what is selected: steps and connectors, or a lane.
 type selection struct {
 	selected map[string]bool // steps and connectors
+	order    []string        // those that were picked one by one, in that order; some may be selected no more
 	band     string          // a lane, a group of lanes or a stage
 	held     *toldOf         // while facts are gathered
 }
@@ -31,10 +32,32 @@ func (s *selection) hold(p *chart.Page) (release func()) {
 
 // selectOnly makes ids the selection.
 func (s *selection) selectOnly(ids ...string) {
-	s.selected, s.band = map[string]bool{}, ""
+	s.selected, s.band, s.order = map[string]bool{}, "", nil
 	for _, id := range ids {
-		s.selected[id] = true
+		s.pick(id)
 	}
+}
+
+// pick adds to the selection.
+func (s *selection) pick(id string) {
+	s.selected[id] = true
+	s.order = append(s.order, id)
+}
+
+// inOrder are the selected steps: first those that were picked one by one, in that order.
+func (s *selection) inOrder(p *chart.Page) []*chart.Step {
+	steps := s.steps(p)
+	at := func(t *chart.Step) int {
+		for i := len(s.order) - 1; i >= 0; i-- {
+			if s.order[i] == t.ID {
+				return i
+			}
+		}
+		return len(s.order)
+	}
+	steps = slices.Clone(steps)
+	slices.SortStableFunc(steps, func(a, b *chart.Step) int { return at(a) - at(b) })
+	return steps
 }
 
 // prune forgets what is not on the page any more.

@@ -97,7 +97,7 @@ func (e *Editor) typeOnName() { e.begin(Typing{Kind: "name", Text: e.chart.Name,
 
 // typeGlue asks for the number of the step to connect the selected one to.
 func (e *Editor) typeGlue() {
-	switch ss := e.steps(); len(ss) {
+	switch ss := e.inOrder(e.Page()); len(ss) {
 	case 2:
 		e.connect(ss[0], ss[1])
 	case 1:

@@ -194,6 +194,10 @@ const (
 	wordClearPorts   = "Remove unused ports"
 	wordField        = "Change field"
 
+	wordChain       = "Connect in the order picked"
+	wordRepeat      = "The last symbol once more"
+	wordCopies      = "Copies at the same distance"
+	wordStepSize    = "Size of the steps"
 	wordRowEnter    = "Next step after this one"
 	wordRowIn       = "An outcome of the decision above"
 	wordRowBack     = "Follow the step above again"
@@ -291,6 +295,8 @@ const (
 	didConnect     = "connect"
 	didConnectNew  = "connect to a new step"
 	didResize      = "resize"
+	didChain       = "connect in order"
+	didStepSize    = "resize"
 	didRow         = "add a step in the list"
 	didRowIn       = "make an outcome"
 	didRowBack     = "follow the step above"
@@ -682,6 +688,14 @@ func sayBand(b chart.Band) string {
 	}
 	return strings.ToUpper(kind[:1]) + kind[1:] + " " + b.Name
 }
+
+const (
+	sayChained    = "They are connected in that order already."
+	sayNoLast     = "Place a symbol first; then this key places it once more."
+	sayHowMany    = "Type how many copies: 1 to 50."
+	sayNoDistance = "Type how far: a number with mm or in, such as 30 mm, 0 mm."
+	sayStepSize   = "Type a length: 30 mm or 1.2 in."
+)
 
 const sayNoOutcome = "That step is no outcome here, or there is no decision above it."
 

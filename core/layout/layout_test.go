@@ -18,7 +18,7 @@ func generated(seed uint64, n, lanes int) *chart.Chart {
 	for i := range lanes {
 		p.Lanes = append(p.Lanes, &chart.Lane{ID: fmt.Sprint("l", i), Name: fmt.Sprint("Lane ", i), Size: 100})
 	}
-	kinds := symbol.All()
+	kinds := symbol.Bench()
 	for i := range n {
 		k := kinds[r.IntN(len(kinds))]
 		s := &chart.Step{ID: fmt.Sprint("s", i), Symbol: k.Kind, W: k.W, H: k.H, Text: []string{"Do it", "Is the object fit to travel so far away?", ""}[r.IntN(3)]}

@@ -7,16 +7,30 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// SymbolIcon is a symbol's outline for a button of w x h px.
+// SymbolIcon is a symbol's outline for a button of w x h px: as wide as that, but square where the
+// symbol is, and low where it is a bar. Bare words are a letter.
 func SymbolIcon(k symbol.Kind, w, h float64) Element {
 	el := Element{Class: "icon"}
-	o := Item{Path: k.Outline(w-2, h-2).Shift(1, 1), Fill: "#FFFFFF", Stroke: Ink, Weight: 1.4}
+	x, y := 1.0, 1.0
+	w, h = w-2, h-2
+	switch info, _ := symbol.Of(k); {
+	case k == symbol.Text:
+		m := x + w/2
+		p := geom.Path{}.Move(m-7, 4).Line(m+7, 4).Move(m, 4).Line(m, h-2)
+		el.Items = append(el.Items, Item{Path: p, Stroke: Ink, Weight: 1.6})
+		return el
+	case info.W == info.H && w > h:
+		x, w = x+(w-h)/2, h
+	case info.H < 16:
+		y, h = y+h/2-2.5, 5
+	}
+	o := Item{Path: k.Outline(w, h).Shift(x, y), Fill: "#FFFFFF", Stroke: Ink, Weight: 1.4}
 	if k.Open() {
 		o.Stroke, o.Fill = "", ""
 	}
 	el.Items = append(el.Items, o)
-	if in := k.Inner(w-2, h-2); in != nil {
-		el.Items = append(el.Items, Item{Path: in.Shift(1, 1), Stroke: Ink, Weight: 1.4})
+	if in := k.Inner(w, h); in != nil {
+		el.Items = append(el.Items, Item{Path: in.Shift(x, y), Stroke: Ink, Weight: 1.4})
 	}
 	return el
 }

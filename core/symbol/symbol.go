@@ -17,43 +17,84 @@ type Kind string
 
 // The symbols.
 const (
-	Terminator   Kind = "terminator"
-	Process      Kind = "process"
-	Decision     Kind = "decision"
-	Document     Kind = "document"
-	Data         Kind = "data"
-	StoredData   Kind = "stored-data"
-	DirectAccess Kind = "direct-access"
-	Predefined   Kind = "predefined"
-	OffPage      Kind = "off-page"
-	Annotation   Kind = "annotation"
+	Terminator      Kind = "terminator"
+	Process         Kind = "process"
+	Decision        Kind = "decision"
+	Document        Kind = "document"
+	Data            Kind = "data"
+	StoredData      Kind = "stored-data"
+	DirectAccess    Kind = "direct-access"
+	Predefined      Kind = "predefined"
+	OffPage         Kind = "off-page"
+	Annotation      Kind = "annotation"
+	Alternate       Kind = "alternate-process"
+	ManualOperation Kind = "manual-operation"
+	ManualInput     Kind = "manual-input"
+	Preparation     Kind = "preparation"
+	Delay           Kind = "delay"
+	Inspection      Kind = "inspection"
+	MultiDocument   Kind = "multi-document"
+	InternalStorage Kind = "internal-storage"
+	Display         Kind = "display"
+	Connector       Kind = "connector"
+	Parallel        Kind = "parallel-mode"
+	Text            Kind = "text"
 )
 
 // Info is what there is to say of a symbol.
 type Info struct {
-	Kind    Kind
-	Name    string // the trade's name
-	Short   string // where the name is too long for a button
-	Key     string // takes it in the hand
-	Meaning string
-	W, H    float64 // default size, px
+	Kind     Kind
+	Name     string // the trade's name
+	Short    string // where the name is too long for a button
+	Key      string // takes it in the hand; those on the bench have one
+	Meaning  string
+	W, H     float64 // default size, px
+	Group    string
+	Standard string // that it is from
+	Words    string // that it is found by besides
 }
+
+// The groups in which symbols are shown, and where they are from.
+const (
+	Work  = "Work"
+	Kept  = "Papers and data"
+	Links = "Links and notes"
+
+	iso   = "ISO 5807"
+	older = "older and industrial charts"
+	own   = "no standard"
+)
 
 var all = []Info{
-	{Terminator, "Terminator", "", "t", "start or end of the flow", 96, 44},
-	{Process, "Process", "", "p", "something is done", 112, 56},
-	{Decision, "Decision", "", "d", "one of several ways is taken", 136, 84},
-	{Document, "Document", "", "o", "a paper or a form", 112, 64},
-	{Data, "Data", "", "i", "information comes in or goes out", 116, 56},
-	{StoredData, "Stored data", "", "s", "information is kept", 104, 48},
-	{DirectAccess, "Direct access storage", "Direct access", "u", "a database", 112, 52},
-	{Predefined, "Predefined process", "Predefined", "b", "a sub-process, set out elsewhere", 116, 56},
-	{OffPage, "Off-page connector", "Off-page", "f", "goes on at another page", 56, 56},
-	{Annotation, "Annotation", "", "n", "a remark", 128, 48},
+	{Terminator, "Terminator", "", "t", "start or end of the flow", 96, 44, Work, iso, "begin stop finish"},
+	{Process, "Process", "", "p", "something is done", 112, 56, Work, iso, "step task activity box"},
+	{Decision, "Decision", "", "d", "one of several ways is taken", 136, 84, Work, iso, "question choice branch gateway if"},
+	{Document, "Document", "", "o", "a paper or a form", 112, 64, Kept, iso, "letter report print sheet"},
+	{Data, "Data", "", "i", "information comes in or goes out", 116, 56, Kept, iso, "input output"},
+	{StoredData, "Stored data", "", "s", "information is kept", 104, 48, Kept, iso, "file register record storage"},
+	{DirectAccess, "Direct access storage", "Direct access", "u", "a database", 112, 52, Kept, iso, "disk table system storage"},
+	{Predefined, "Predefined process", "Predefined", "b", "a sub-process, set out elsewhere", 116, 56, Work, iso, "subprocess routine"},
+	{OffPage, "Off-page connector", "Off-page", "f", "goes on at another page", 56, 56, Links, older, "page reference"},
+	{Annotation, "Annotation", "", "n", "a remark", 128, 48, Links, iso, "comment note bracket"},
+	{Alternate, "Alternate process", "", "", "something is done another way than usual", 112, 56, Work, older, "rounded step task"},
+	{ManualOperation, "Manual operation", "", "", "something is done by hand", 120, 56, Work, iso, "trapezoid person work"},
+	{ManualInput, "Manual input", "", "", "somebody types it in", 112, 60, Work, iso, "keyboard key in enter form"},
+	{Preparation, "Preparation", "", "", "something is set up for what follows", 124, 56, Work, iso, "hexagon set up initialise"},
+	{Delay, "Delay", "", "", "the work waits", 108, 56, Work, older, "wait queue pause"},
+	{Inspection, "Inspection", "", "", "something is checked", 72, 72, Work, older, "check quality test square"},
+	{MultiDocument, "Multi-document", "", "", "several papers or copies of one", 118, 72, Kept, older, "documents forms copies reports"},
+	{InternalStorage, "Internal storage", "", "", "kept in the memory of a system", 108, 60, Kept, iso, "memory cache"},
+	{Display, "Display", "", "", "shown on a screen", 120, 56, Kept, iso, "screen monitor message"},
+	{Connector, "Connector", "", "", "goes on elsewhere on this page", 44, 44, Links, iso, "circle jump reference"},
+	{Parallel, "Parallel mode bar", "", "", "ways that are gone at the same time begin or meet", 160, 10, Links, iso, "fork join synchronise split merge"},
+	{Text, "Text", "", "", "words on the paper", 120, 32, Links, own, "free caption heading label"},
 }
 
-// All lists the symbols in the order of the bench.
+// All lists the symbols, those of the bench first, in its order.
 func All() []Info { return all }
+
+// Bench are the symbols that charts use most, which are at hand.
+func Bench() []Info { return all[:10] }
 
 // Of returns the facts of a symbol; ok is false when there is none of that name.
 func Of(k Kind) (Info, bool) {
@@ -67,7 +108,7 @@ func Of(k Kind) (Info, bool) {
 
 // Store tells whether the symbol stands for something kept, which is read and
 // written but never a way of the flow.
-func (k Kind) Store() bool { return k == StoredData || k == DirectAccess }
+func (k Kind) Store() bool { return k == StoredData || k == DirectAccess || k == InternalStorage }
 
 // Slant is how far the sides of a data symbol lean, in px.
 func slant(w, h float64) float64 { return math.Min(h*0.35, w/4) }
@@ -80,6 +121,21 @@ func bulge(w, h float64) float64 { return math.Min(h/4, w/5) }
 
 // bar is the distance of a predefined process's inner bars from its sides.
 func bar(w float64) float64 { return math.Min(9, w/6) }
+
+// taper is how far the sides of a manual operation and the ends of a preparation and a display stand in.
+func taper(w, h float64) float64 { return math.Min(h/3, w/6) }
+
+// slope is how much lower a manual input is at its left.
+func slope(w, h float64) float64 { return math.Min(h*0.28, w/6) }
+
+// corner is the radius of an alternate process's corners.
+func corner(w, h float64) float64 { return math.Min(12, math.Min(w, h)/3) }
+
+// sheaf is how far the papers of a multi-document stand off each other.
+func sheaf(w, h float64) float64 { return math.Min(6, math.Min(w, h)/12) }
+
+// margin is how far the lines of an internal storage stand in.
+func margin(w, h float64) float64 { return math.Min(10, math.Min(w, h)/6) }
 
 // Shoulder is where an off-page connector begins to narrow, from its top.
 func shoulder(h float64) float64 { return h * 0.6 }
@@ -115,6 +171,32 @@ func (k Kind) Outline(w, h float64) geom.Path {
 	case OffPage:
 		s := shoulder(h)
 		return p.Move(0, 0).Line(w, 0).Line(w, s).Line(w/2, h).Line(0, s).Close()
+	case ManualOperation:
+		s := taper(w, h)
+		return p.Move(0, 0).Line(w, 0).Line(w-s, h).Line(s, h).Close()
+	case ManualInput:
+		return p.Move(0, slope(w, h)).Line(w, 0).Line(w, h).Line(0, h).Close()
+	case Preparation:
+		s := taper(w, h)
+		return p.Move(s, 0).Line(w-s, 0).Line(w, h/2).Line(w-s, h).Line(s, h).Line(0, h/2).Close()
+	case Display:
+		s, c := taper(w, h), bulge(w, h)
+		return p.Move(s, 0).Line(w-c, 0).Quarter(w, h/2, false).Quarter(w-c, h, true).Line(s, h).Line(0, h/2).Close()
+	case Delay:
+		r := math.Min(h/2, w/2)
+		return p.Move(0, 0).Line(w-r, 0).Quarter(w, h/2, false).Quarter(w-r, h, true).Line(0, h).Close()
+	case Connector:
+		return p.Move(w/2, 0).Quarter(w, h/2, false).Quarter(w/2, h, true).Quarter(0, h/2, false).Quarter(w/2, 0, true).Close()
+	case Alternate:
+		r := corner(w, h)
+		return geom.Polyline{{X: 0, Y: 0}, {X: w, Y: 0}, {X: w, Y: h}, {X: 0, Y: h}}.Ring(r)
+	case MultiDocument:
+		d := sheaf(w, h)
+		f, a := w-2*d, wave(h)
+		y, c := h-a, a*2*math.Sqrt(3)
+		p = p.Move(0, 2*d).Line(d, 2*d).Line(d, d).Line(2*d, d).Line(2*d, 0).Line(w, 0)
+		p = p.Line(w, y-2*d).Line(w-d, y-2*d).Line(w-d, y-d).Line(f, y-d).Line(f, y)
+		return p.Curve(geom.Pt(f*2/3, y-c), geom.Pt(f/3, y+c), geom.Pt(0, y)).Close()
 	default:
 		return geom.Box(geom.Rect{W: w, H: h})
 	}
@@ -160,6 +242,13 @@ func (k Kind) Inner(w, h float64) geom.Path {
 	case DirectAccess:
 		c := bulge(w, h)
 		return p.Move(w-c, 0).Quarter(w-2*c, h/2, false).Quarter(w-c, h, true)
+	case InternalStorage:
+		b := margin(w, h)
+		return p.Move(b, 0).Line(b, h).Move(0, b).Line(w, b)
+	case MultiDocument:
+		d := sheaf(w, h)
+		f, y := w-2*d, h-wave(h)
+		return p.Move(d, 2*d).Line(f, 2*d).Line(f, y-d).Move(2*d, d).Line(w-d, d).Line(w-d, y-2*d)
 	case Annotation:
 		b := math.Min(10, w/4)
 		return p.Move(b, 0).Line(0, 0).Line(0, h).Line(b, h)
@@ -168,7 +257,7 @@ func (k Kind) Inner(w, h float64) geom.Path {
 }
 
 // Open tells whether only the inner lines are drawn, not the outline.
-func (k Kind) Open() bool { return k == Annotation }
+func (k Kind) Open() bool { return k == Annotation || k == Text }
 
 // Side is the way a connector leaves a port.
 type Side byte
@@ -234,6 +323,45 @@ func (k Kind) Ports(w, h float64) []Port {
 	case DirectAccess:
 		c := bulge(w, h)
 		p[Top].Slide, p[Bottom].Slide = w/2-c-4, w/2-c-4
+	case ManualOperation:
+		s := taper(w, h)
+		p[Left].At.X, p[Right].At.X = s/2, w-s/2
+		p[Bottom].Slide = w/2 - s - 4
+	case ManualInput:
+		s := slope(w, h)
+		p[Top].At.Y, p[Left].At.Y = s/2, (h+s)/2
+		p[Left].Slide = (h-s)/2 - 8
+	case Preparation:
+		s := taper(w, h)
+		p[Top].Slide, p[Bottom].Slide = w/2-s-4, w/2-s-4
+		p[Right].Slide, p[Left].Slide = min(tip, h/6), min(tip, h/6)
+		p[Right].Tip, p[Left].Tip = true, true
+	case Display:
+		s := math.Max(taper(w, h), bulge(w, h))
+		p[Top].Slide, p[Bottom].Slide = w/2-s-4, w/2-s-4
+		p[Right].Slide, p[Left].Slide = min(tip, h/4), min(tip, h/6)
+		p[Left].Tip = true
+	case Delay:
+		r := math.Min(h/2, w/2)
+		p[Top].Slide, p[Bottom].Slide = w/2-r-4, w/2-r-4
+		p[Right].Slide = min(tip, h/4)
+	case Connector:
+		for i := range p {
+			p[i].Slide = min(tip, w/4, h/4)
+		}
+	case Alternate:
+		r := corner(w, h)
+		for i := range p {
+			p[i].Slide = math.Min(p[i].Slide, p[i].Slide+8-r-2)
+		}
+	case MultiDocument:
+		d, y := sheaf(w, h), h-wave(h)
+		p[Top].Slide = w/2 - 2*d - 4
+		p[Bottom].At, p[Bottom].Slide = geom.Pt((w-2*d)/2, y), w/2-d-8
+		p[Left].Slide = math.Min(h/2-2*d, y-h/2) - 4
+		p[Right].Slide = math.Min(h/2, y-2*d-h/2) - 4
+	case Parallel:
+		p[Right].Slide, p[Left].Slide = 0, 0
 	case OffPage:
 		p[Bottom].Slide = min(tip, w/6)
 		p[Right].At.Y, p[Left].At.Y = shoulder(h)/2, shoulder(h)/2

@@ -27,6 +27,26 @@ var onOutline = map[Kind]geom.Polyline{
 	Predefined:   {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 9, Y: 0}},
 	OffPage:      {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 36}, {X: 60, Y: 60}, {X: 0, Y: 36}, {X: 30, Y: 48}},
 	Annotation:   {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}},
+	// Corners of radius 12: 12 - 12/sqrt 2 = 3.515 in from the corner.
+	Alternate: {{X: 12, Y: 0}, {X: 108, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 48}, {X: 3.515, Y: 3.515}, {X: 116.485, Y: 56.485}},
+	// Sides and ends stand in by a third of the height, a sixth of the width at most.
+	ManualOperation: {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 100, Y: 60}, {X: 20, Y: 60}, {X: 10, Y: 30}, {X: 110, Y: 30}},
+	ManualInput:     {{X: 0, Y: 16.8}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 8.4}},
+	Preparation:     {{X: 20, Y: 0}, {X: 100, Y: 0}, {X: 120, Y: 30}, {X: 100, Y: 60}, {X: 20, Y: 60}, {X: 0, Y: 30}, {X: 10, Y: 15}},
+	// A half circle of radius 30 at the right.
+	Delay:      {{X: 0, Y: 0}, {X: 90, Y: 0}, {X: 120, Y: 30}, {X: 90, Y: 60}, {X: 0, Y: 60}, {X: 0, Y: 30}, {X: 111.213, Y: 8.787}},
+	Inspection: {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
+	// Three papers, 5 px off each other; the first one's wave about y = 53.333.
+	MultiDocument: {
+		{X: 0, Y: 10}, {X: 5, Y: 10}, {X: 5, Y: 5}, {X: 10, Y: 5}, {X: 10, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 43.333}, {X: 115, Y: 43.333},
+		{X: 115, Y: 48.333}, {X: 110, Y: 48.333}, {X: 110, Y: 53.333}, {X: 0, Y: 53.333}, {X: 55, Y: 53.333},
+	},
+	InternalStorage: {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
+	// A point at the left, half an ellipse of 15 x 30 at the right.
+	Display:   {{X: 20, Y: 0}, {X: 105, Y: 0}, {X: 120, Y: 30}, {X: 105, Y: 60}, {X: 20, Y: 60}, {X: 0, Y: 30}, {X: 10, Y: 15}, {X: 115.607, Y: 8.787}},
+	Connector: {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}, {X: 17.574, Y: 8.787}},
+	Parallel:  {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
+	Text:      {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
 }
 
 // Where the ports of a symbol of 120 x 60 are: top, right, bottom, left.
@@ -41,6 +61,19 @@ var ports = map[Kind][4]geom.Point{
 	Predefined:   {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 	OffPage:      {{X: 60, Y: 0}, {X: 120, Y: 18}, {X: 60, Y: 60}, {X: 0, Y: 18}},
 	Annotation:   {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+
+	Alternate:       {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	ManualOperation: {{X: 60, Y: 0}, {X: 110, Y: 30}, {X: 60, Y: 60}, {X: 10, Y: 30}},
+	ManualInput:     {{X: 60, Y: 8.4}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 38.4}},
+	Preparation:     {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Delay:           {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Inspection:      {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	MultiDocument:   {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 55, Y: 53.333}, {X: 0, Y: 30}},
+	InternalStorage: {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Display:         {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Connector:       {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Parallel:        {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Text:            {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 }
 
 func TestOutlines(t *testing.T) {
@@ -116,9 +149,28 @@ func TestTextArea(t *testing.T) {
 					}
 				}
 			}
-			if roomy < 3 && i.Kind != OffPage {
+			if roomy < 3 && i.Kind != OffPage && i.Kind != Connector && i.Kind != Parallel {
 				t.Errorf("%s %v: hardly room for text", i.Kind, size)
 			}
+		}
+	}
+}
+
+// The symbols of ISO 5807:1985 that a business chart needs, from memory, and where each is from.
+func TestStandard(t *testing.T) {
+	for _, k := range []Kind{Terminator, Process, Decision, Document, Data, StoredData, DirectAccess, InternalStorage, ManualOperation, ManualInput, Predefined, Preparation, Display, Connector, Parallel, Annotation} {
+		if i, ok := Of(k); !ok || i.Standard != iso {
+			t.Errorf("%s is from %q", k, i.Standard)
+		}
+	}
+	for _, i := range All() {
+		if i.Group != Work && i.Group != Kept && i.Group != Links || i.Standard == "" || i.Meaning == "" {
+			t.Errorf("%s: group %q, standard %q, meaning %q", i.Kind, i.Group, i.Standard, i.Meaning)
+		}
+	}
+	for n, i := range Bench() {
+		if i.Key == "" || All()[n].Kind != i.Kind {
+			t.Errorf("%s is on the bench without a key", i.Kind)
 		}
 	}
 }
@@ -126,7 +178,7 @@ func TestTextArea(t *testing.T) {
 func TestNames(t *testing.T) {
 	keys := map[string]Kind{}
 	for _, i := range All() {
-		if other, taken := keys[i.Key]; taken {
+		if other, taken := keys[i.Key]; taken && i.Key != "" {
 			t.Errorf("%s and %s share the key %s", i.Kind, other, i.Key)
 		}
 		keys[i.Key] = i.Kind

@@ -13,6 +13,14 @@ func (k Kind) Band(w, h float64) (top, bottom float64) {
 	switch k {
 	case Document:
 		return padY, h - 2*wave(h) - 2
+	case MultiDocument:
+		return padY + 2*sheaf(w, h), h - 2*wave(h) - 2
+	case ManualInput:
+		return slope(w, h) + 1, h - padY
+	case InternalStorage:
+		return margin(w, h) + 1, h - padY/2
+	case Connector, Parallel:
+		return 0, h
 	case OffPage:
 		return padY, h * 0.72
 	case Decision:
@@ -20,6 +28,10 @@ func (k Kind) Band(w, h float64) (top, bottom float64) {
 	}
 	return padY, h - padY
 }
+
+// Narrows tells whether the symbol narrows so much toward its top and bottom that text has one place
+// in its height.
+func (k Kind) Narrows() bool { return k == Decision || k == Connector || k == Parallel }
 
 // Span is the room for a line of text that stands between the heights y0 and
 // y1: from x0 to x1. It is empty (x1 <= x0) where no text may stand.
@@ -52,6 +64,27 @@ func (k Kind) Span(w, h, y0, y1 float64) (x0, x1 float64) {
 		}
 		in := w / 2 * (y1 - s) / (h - s)
 		return in + padX/2, w - in - padX/2
+	case ManualOperation:
+		in := taper(w, h) * math.Min(h, y1) / h
+		return in + padX/2, w - in - padX/2
+	case Preparation:
+		in := taper(w, h) * far(h, y0, y1)
+		return in + padX/2, w - in - padX/2
+	case Display:
+		return taper(w, h)*far(h, y0, y1) + padX/2, w - bulge(w, h)*(1-arc(h, y0, y1)) - padX/2
+	case Delay:
+		r := math.Min(h/2, w/2)
+		return padX, w - r*(1-arc(h, y0, y1)) - padX/2
+	case Connector:
+		half := w / 2 * arc(h, y0, y1)
+		return w/2 - half + 1, w/2 + half - 1
+	case Alternate:
+		in := roundInset(corner(w, h), h, y0, y1)
+		return in + padX, w - in - padX
+	case MultiDocument:
+		return padX, w - 2*sheaf(w, h) - padX
+	case InternalStorage:
+		return margin(w, h) + padX/2, w - padX/2
 	case Annotation:
 		return padX + 2, w - 2
 	}
@@ -73,4 +106,15 @@ func roundInset(r, h, y0, y1 float64) float64 {
 		in = math.Max(in, r-math.Sqrt(r*r-d*d))
 	}
 	return in
+}
+
+// far is how far y0 or y1 is off the middle of a symbol h high, at worst, as a share of the half of it.
+func far(h, y0, y1 float64) float64 {
+	return math.Min(1, math.Max(math.Abs(y0-h/2), math.Abs(y1-h/2))/(h/2))
+}
+
+// arc is the share of a half ellipse's width that is left there.
+func arc(h, y0, y1 float64) float64 {
+	f := far(h, y0, y1)
+	return math.Sqrt(1 - f*f)
 }

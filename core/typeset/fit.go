@@ -170,7 +170,7 @@ func (p *paragraphs) fit(k symbol.Kind, w, h float64) ([]Line, bool) {
 	for n, tries := max(n, p.fewest(math.Ceil(widest))), 0; n <= most; tries++ {
 		first := (top+bottom)/2 - float64(n)*lead/2 + (lead-ink)/2
 		switch {
-		case k == symbol.Decision:
+		case k.Narrows():
 		case p.Down == Start:
 			first = top
 		case p.Down == End:

@@ -29,7 +29,7 @@ func TestPlaces(t *testing.T) {
 			t.Errorf("%s: left %v, centre %v, right %v", i.Kind, left.X, mid.X, right.X)
 		}
 		top, bottom := at(Middle, Start), at(Middle, End)
-		if i.Kind == symbol.Decision {
+		if i.Kind.Narrows() {
 			if top != mid || bottom != mid {
 				t.Errorf("in a decision text stands at %v and %v", top, bottom)
 			}

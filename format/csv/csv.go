@@ -86,7 +86,7 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 		}
 		for _, w := range ways {
 			m := chart.Flow
-			if kind == symbol.Annotation {
+			if kind.Open() {
 				m = chart.Note
 			}
 			if err := join("next", w.to, m, w.label); err != nil {
@@ -107,7 +107,7 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 	for _, d := range reads {
 		if !steps[ids[d.key]].Symbol.Store() {
 			return nil, fmt.Errorf(
-				"line %d, column data: row %q is not a store; expected rows whose symbol is stored data or direct access storage",
+				"line %d, column data: row %q is not a store; expected rows whose symbol is stored data, direct access storage or internal storage",
 				d.n,
 				d.key,
 			)

@@ -17,7 +17,7 @@ import (
 func Untidy(seed uint64) find.Page {
 	r := rand.New(rand.NewPCG(seed, 17))
 	n := 10 + r.IntN(111)
-	kinds := symbol.All()
+	kinds := symbol.Bench()
 	side := math.Sqrt(float64(n)) * (170 + 150*r.Float64())
 	var p find.Page
 	if seed%2 == 1 {
@@ -69,7 +69,7 @@ func Untidy(seed uint64) find.Page {
 // least, and about 1.3 lines a step.
 func Generated(seed uint64, n int, gap float64) find.Page {
 	r := rand.New(rand.NewPCG(seed, 5))
-	kinds := symbol.All()
+	kinds := symbol.Bench()
 	cols := int(math.Ceil(math.Sqrt(float64(n) * 1.3)))
 	var p find.Page
 	var rowY float64

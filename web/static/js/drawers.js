@@ -29,6 +29,13 @@ export class Drawers {
     $('line-colour').addEventListener('input', (e) =>
       this.core().act('look', JSON.stringify({ colour: e.target.value })),
     );
+    $('symbol-find').addEventListener('input', (e) => {
+      const words = e.target.value.toLowerCase().split(/\s+/).filter(Boolean);
+      for (const b of document.querySelectorAll('.symbols-found [data-words]'))
+        b.hidden = !words.every((w) => b.dataset.words.toLowerCase().includes(w));
+      for (const g of document.querySelectorAll('.symbols-found .choices'))
+        g.parentElement.hidden = ![...g.children].some((b) => !b.hidden);
+    });
     const names = $('lane-names'),
       count = $('lane-count-wanted');
     const listed = () =>

@@ -244,6 +244,26 @@ document.addEventListener('alpine:init', () => {
       document.getElementById('desk').focus();
     },
   }));
+  // The selected steps: their size, and copies of them.
+  Alpine.data('steps', () => ({
+    get w() {
+      return now().facts.stepW || '';
+    },
+    get h() {
+      return now().facts.stepH || '';
+    },
+    size(e) {
+      const { what } = e.target.dataset;
+      perform('step-size', JSON.stringify({ what, value: e.target.value }));
+      this.$nextTick(() => {
+        e.target.value = this[what];
+      });
+    },
+    copy() {
+      const { n, dx, dy } = this.$refs;
+      perform('copies', JSON.stringify({ n: +n.value || 0, dx: dx.value, dy: dy.value }));
+    },
+  }));
   // What is selected of lanes, pools and stages.
   Alpine.data('band', () =>
     withLines('lane-field', () => ({ of: now().facts.band?.id, fields: now().facts.band?.fields || [] }), {
