@@ -7,6 +7,7 @@ import (
 	_ "embed"
 	"fmt"
 	"strings"
+	"sync"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -99,6 +100,29 @@ type page struct {
 	down  bool // lanes run down
 }
 
+// scenario are the charts, the loans chart last. They are drawn once.
+var scenario = sync.OnceValues(func() ([]*chart.Chart, error) {
+	packed := page{packing, "Packing a crate", false}
+	var out []*chart.Chart
+	for _, d := range []struct {
+		name  string
+		pages []page
+	}{
+		{"Yearly stocktake", []page{{Stocktake(), "Yearly stocktake: every object seen once", false}}},
+		{"Touring exhibition", []page{{touring, "Touring exhibition: two museums", false}}},
+		{"Returned loans", []page{{returns, "Returned loans: from notice to shelf", true}}},
+		{"Packing a crate", []page{packed}},
+		{"Outgoing loans", []page{{outgoing, "Outgoing loans: from request to receipt", false}, packed}},
+	} {
+		c, err := drawn(d.name, d.pages...)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, c)
+	}
+	return out, nil
+})
+
 // Fill puts the scenario into an empty store: an account, five charts, a
 // review link, comments and a form.
 func Fill(s *store.Store) error {
@@ -106,28 +130,17 @@ func Fill(s *store.Store) error {
 	if err != nil {
 		return err
 	}
-	packed := page{packing, "Packing a crate", false}
-	for _, d := range []struct {
-		name string
-		page page
-	}{
-		{"Yearly stocktake", page{Stocktake(), "Yearly stocktake: every object seen once", false}},
-		{"Touring exhibition", page{touring, "Touring exhibition: two museums", false}},
-		{"Returned loans", page{returns, "Returned loans: from notice to shelf", true}},
-		{"Packing a crate", packed},
-	} {
-		c, err := drawn(d.name, d.page)
-		if err != nil {
-			return err
-		}
-		if _, err := s.AddChart(mara.ID, c); err != nil {
-			return err
-		}
-	}
-	c, err := drawn("Outgoing loans", page{outgoing, "Outgoing loans: from request to receipt", false}, packed)
+	charts, err := scenario()
 	if err != nil {
 		return err
 	}
+	last := len(charts) - 1
+	for _, c := range charts[:last] {
+		if _, err := s.AddChart(mara.ID, c.Clone()); err != nil {
+			return err
+		}
+	}
+	c := charts[last].Clone()
 	form, err := s.AddFile(mara.ID, "application/pdf", condition)
 	if err != nil {
 		return err

@@ -107,7 +107,8 @@ func TestDrawers(t *testing.T) {
 	// Kept by a press on the paper.
 	b.press("Symbol")
 	b.run(chromedp.Click(chromedp.CSS("[data-drawer=symbol] [data-arg=data]")))
-	b.click(300, 20)
+	desk := b.rect(`document.querySelector('#desk')`)
+	b.run(chromedp.MouseClickXY(desk.X+8, desk.Y+8))
 	b.run(chromedp.Focus(chromedp.CSS("#desk")))
 	b.key("\x1b")
 	if k := b.page().Step(id).Symbol; k != "data" {

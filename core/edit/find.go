@@ -21,10 +21,10 @@ const mostFound = 12
 func (e *Editor) Find(q string) []Found {
 	q = strings.ToLower(strings.TrimSpace(q))
 	out := []Found{}
-	first := 0 // how many begin with what was typed
+	first := -1 // where symbols and commands stand that begin with what was typed
 	add := func(f Found) {
 		switch words := strings.ToLower(f.Words); {
-		case strings.HasPrefix(words, q) && first < mostFound:
+		case first >= 0 && first < mostFound && strings.HasPrefix(words, q):
 			out = slices.Insert(out, first, f)
 			first++
 		case strings.Contains(words, q) && len(out) < mostFound:
@@ -45,6 +45,7 @@ func (e *Editor) Find(q string) []Found {
 			add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep + ", " + name, "step-go", p.ID + " " + s.ID})
 		}
 	}
+	first = len(out)
 	for _, i := range symbol.All() {
 		add(Found{i.Name, foundSymbol, "hand", string(i.Kind)})
 	}
