@@ -65,3 +65,78 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 	}
 	b.axe("the list being written")
 }
+
+// A chart of twelve steps in three lanes, with two decisions and a way back, takes few keys beside the
+// text: here one a step.
+func TestFewKeys(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.open("/charts")
+	b.press("Blank page A4 landscape, lanes if you want them")
+	b.until("the editor", `document.body.dataset.ready`)
+	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
+	keys := 0
+	for _, line := range []string{
+		"Borrower: Loan wanted", "Loans desk: Log the request", "Request complete?", "no -> Ask for what is missing -> 2", "yes -> Conservation: Examine",
+		"Fit to travel?", "no -> Loans desk: Decline", "yes -> Loans desk: Draw up the agreement", "Borrower: Sign", "Loans desk: Pack", "Ship", "Borrower: Received",
+	} {
+		b.key(line + "\r")
+		keys++
+		b.frame()
+	}
+	p := b.page()
+	if len(p.Steps) != 12 || names(p) != "Borrower|Loans desk|Conservation|" || len(p.Connectors) != 12 || keys >= 60 {
+		t.Errorf("%d steps in %s, %d connectors, %d keys", len(p.Steps), names(p), len(p.Connectors), keys)
+	}
+	want := map[string]string{"Ask for what is missing": "Log the request", "Request complete?": "Ask for what is missing Examine", "Fit to travel?": "Decline Draw up the agreement", "Ship": "Received"}
+	for from, to := range want {
+		got := ""
+		for _, c := range p.Connectors {
+			if c.From.Step == b.step(from).ID {
+				got += " " + p.Step(c.To.Step).Text
+			}
+		}
+		if got != " "+to {
+			t.Errorf("%s leads to%s", from, got)
+		}
+	}
+}
+
+// Cells of a spreadsheet that are pasted show what their columns are taken for; that is changed where it
+// is wrong, and then the steps are drawn.
+func TestPastedTable(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.open("/charts")
+	b.press("Blank page A4 landscape, lanes if you want them")
+	b.until("the editor", `document.body.dataset.ready`)
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	paste := func() {
+		eval[bool](b, `(() => { const d = new DataTransfer(); d.setData('text/plain', 'Desk\tAsk the borrower\tL-1\nDesk\tAll papers there?\tL-2\nStore\tHand the object out\tL-3\n'); document.querySelector('#desk').dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })()`)
+		b.until("the question", `document.querySelector('#table').open && document.querySelectorAll('#table select').length === 3`)
+	}
+	paste()
+	if got := eval[string](b, `[...document.querySelectorAll('#table select')].map(s => s.value).join() + ' ' + document.querySelectorAll('#table td').length`); got != "lane,text,field 9" {
+		t.Errorf("the columns are %s", got)
+	}
+	if dialog, window := b.rect(`document.querySelector('#table')`), (box{0, 0, 1280, 800}); !dialog.inside(window) {
+		t.Errorf("the question is at %v", dialog)
+	}
+	b.axe("a pasted table")
+	eval[bool](b, `(() => { const s = document.querySelectorAll('#table select')[2]; s.value = 'none'; s.dispatchEvent(new Event('change', { bubbles: true })); return true; })()`)
+	b.press("Draw steps")
+	b.until("the steps", `document.querySelectorAll('#layer-steps .step').length === 3 && !document.querySelector('#table').open`)
+	p := b.page()
+	if names(p) != "Desk|Store|" || len(p.Connectors) != 2 || len(p.Steps[0].Fields) != 0 || b.step("All papers there?").Symbol != "decision" {
+		t.Errorf("lanes %s, %d connectors, fields %v", names(p), len(p.Connectors), p.Steps[0].Fields)
+	}
+	// Left alone, nothing is drawn.
+	paste()
+	b.key(kb.Escape)
+	b.until("it is gone", `!document.querySelector('#table').open`)
+	if n := len(b.page().Steps); n != 3 {
+		t.Errorf("%d steps", n)
+	}
+}

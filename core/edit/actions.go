@@ -13,9 +13,11 @@ import (
 
 // layOut computes places for the whole page.
 func (e *Editor) layOut() {
-	if cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), layout.Down); ok {
-		e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...)
+	cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), layout.Down)
+	if !ok || !e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...) || layout.Fits(e.Page()) {
+		return
 	}
+	e.notice, e.offer = sayLarger, &Answer{wordLayOver, "page-over", ""}
 }
 
 // numberSteps numbers the steps along the flow.

@@ -302,3 +302,48 @@ func TestTurnedTwice(t *testing.T) {
 		}
 	}
 }
+
+// Copied on a page whose lanes run down, steps land beside the first ones, in their lane.
+func TestCopyWhereLanesRunDown(t *testing.T) {
+	c := worked(8, 3)
+	e := New(c, 0, "win1")
+	e.Do("lanes-run", "down")
+	p := e.Page()
+	s := p.Steps[2]
+	e.Do("select", s.ID)
+	e.Do("copies", `{"n":1,"dx":"0 mm","dy":"200 mm"}`)
+	made := e.one()
+	if made == nil || made.Lane != s.Lane {
+		t.Fatalf("the copy stands in %v", made)
+	}
+	was, now := e.Page().StepRect(e.Page().Step(s.ID)), e.Page().StepRect(made)
+	if now.X != was.X || now.Y < was.Y+700 {
+		t.Errorf("the copy is at %v, the first at %v", now, was)
+	}
+	if wrong := sound(e.Page()); wrong != "" {
+		t.Error(wrong)
+	}
+}
+
+// Laid out larger than its sheet, the page says so and offers to go on on further pages.
+func TestLayOutOffersPages(t *testing.T) {
+	e := New(worked(60, 4), 0, "win1")
+	e.Do("layout", "")
+	u := e.Update(false)
+	if u.Notice == "" || u.Offer == nil || u.Offer.Do != "page-over" {
+		t.Fatalf("it says %q, offers %v", u.Notice, u.Offer)
+	}
+	e.Do(u.Offer.Do, u.Offer.Arg)
+	if n := len(e.Chart().Pages); n < 3 {
+		t.Errorf("%d pages", n)
+	}
+	for _, p := range e.Chart().Pages {
+		if !layout.Fits(p) {
+			t.Errorf("%s does not fit its sheet", p.ID)
+		}
+	}
+	e.Undo()
+	if len(e.Chart().Pages) != 1 {
+		t.Error("undo does not bring back the page")
+	}
+}

@@ -25,6 +25,7 @@ func init() { // not a literal: they lead back to the commands
 		"page-move":   func(e *Editor, arg string) { e.movePage(arg) },
 		"step-go":     func(e *Editor, arg string) { e.goStep(arg) },
 		"row-text":    func(e *Editor, arg string) { e.rowText(arg) },
+		"table-draw":  func(e *Editor, arg string) { e.drawTable(arg) },
 		"row-leave":   func(e *Editor, arg string) { e.rowLeave(arg) },
 		"name":        func(e *Editor, arg string) { e.rename(arg) },
 		"comments": func(e *Editor, arg string) {

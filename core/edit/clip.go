@@ -28,7 +28,8 @@ func (e *Editor) fragment() part {
 	in := map[string]bool{}
 	for _, s := range e.steps() {
 		c := *s
-		c.Y, c.Lane, c.Number = p.StepRect(s).Y, "", ""
+		at := p.StepRect(s)
+		c.X, c.Y, c.Lane, c.Number = at.X, at.Y, "", ""
 		f.Steps = append(f.Steps, &c)
 		in[s.ID] = true
 	}
@@ -62,8 +63,13 @@ func (e *Editor) paste(text string) {
 }
 
 // pasteLines makes steps of lines of text: on an empty page the whole chart, with its
-// lanes, else steps beside what is there, after the selected one.
+// lanes, else steps beside what is there, after the selected one. Of cells it asks first what the
+// columns say.
 func (e *Editor) pasteLines(text string) {
+	if t, ok := list.ReadTable(text); ok {
+		e.table = &t
+		return
+	}
 	lines := list.Lines(text)
 	if len(lines) == 0 {
 		e.notice = sayNoClip
@@ -74,6 +80,11 @@ func (e *Editor) pasteLines(text string) {
 		e.notice = sentence(err.Error())
 		return
 	}
+	e.pasteMade(made)
+}
+
+// pasteMade adds the steps of a page that was made of what was pasted.
+func (e *Editor) pasteMade(made *chart.Page) {
 	p := e.Page()
 	if len(p.Steps) > 0 || len(p.Lanes) > 0 {
 		f := part{Steps: made.Steps, Lines: made.Connectors}
@@ -95,6 +106,12 @@ func (e *Editor) pasteLines(text string) {
 		return
 	}
 	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Sheet: made.Sheet, Setup: made.Setup, Frame: &made.Frame}}
+	for _, g := range made.Groups {
+		parts = append(parts, chart.Part{Do: "group.add", Page: p.ID, Group: g})
+	}
+	for _, s := range made.Stages {
+		parts = append(parts, chart.Part{Do: "stage.add", Page: p.ID, Stage: s})
+	}
 	for _, l := range made.Lanes {
 		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
 	}

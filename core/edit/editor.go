@@ -12,6 +12,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/list"
 	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
@@ -47,6 +48,8 @@ type Editor struct {
 	comments map[string]int // open comments, by step
 
 	notice   string
+	offer    *Answer     // what could be done about the notice
+	table    *list.Table // cells that were pasted
 	ask      *Question
 	clip     string      // what was copied, for the system's clipboard
 	lastKind symbol.Kind // that was placed last

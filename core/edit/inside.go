@@ -167,7 +167,8 @@ func (e *Editor) outOfPage() {
 			continue
 		}
 		c := *t
-		c.Y, c.Lane = n.StepRect(t).Y, ""
+		at := n.StepRect(t)
+		c.X, c.Y, c.Lane = at.X, at.Y, ""
 		f.Steps = append(f.Steps, &c)
 	}
 	if len(f.Steps) == 0 {

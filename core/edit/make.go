@@ -141,7 +141,8 @@ func (e *Editor) nextStep(aside bool) {
 }
 
 // addTyped adds a step with its text from the step list, after the selected one or else
-// the last, and connected to it. The text says what a row of the list says.
+// the last, and connected to it; with the name of an outcome to the decision above. The text says what a
+// row of the list says.
 func (e *Editor) addTyped(text string) {
 	if text = strings.TrimSpace(text); text == "" {
 		return
@@ -153,7 +154,18 @@ func (e *Editor) addTyped(text string) {
 			e.selectOnly(rows[len(rows)-1].ID)
 		}
 	}
-	said := list.ReadRow(text, false, func(n string) bool { return e.numbered(n) != nil })
+	from := e.one()
+	var asks *chart.Step // the decision that an outcome would be of
+	if from != nil && from.Symbol == symbol.Decision {
+		asks = from
+	} else if from != nil {
+		asks, _ = e.decisionAbove(from.ID)
+	}
+	said := list.ReadRow(text, asks != nil, func(n string) bool { return e.numbered(n) != nil })
+	if said.Outcome != "" {
+		from = asks
+		e.selectOnly(asks.ID)
+	}
 	k := symbol.Process
 	if strings.HasSuffix(said.Text, "?") {
 		k = symbol.Decision
@@ -163,8 +175,11 @@ func (e *Editor) addTyped(text string) {
 	id, add := e.addStep(k, e.nextFree(size, false))
 	add.Step.Text = said.Text
 	parts := []chart.Part{add}
-	if s := e.one(); s != nil {
-		_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, k)
+	if from != nil {
+		_, line := e.addLine(chart.End{Step: from.ID}, chart.End{Step: id}, from.Symbol, k)
+		if said.Outcome != "" {
+			line.Line.Labels = []chart.Label{{Text: said.Outcome}}
+		}
 		parts = append(parts, line)
 	}
 	e.asOne(func() {

@@ -143,8 +143,9 @@ type Update struct {
 	Offer  *Answer   // what could be done about the notice
 	Clip   string    // to be put on the system's clipboard
 	Cursor string
-	Open   string // an address to be opened
-	Row    string // a row of the list in which typing goes on
+	Open   string      // an address to be opened
+	Row    string      // a row of the list in which typing goes on
+	Table  *TableFacts // cells that were pasted, until it is told what they say
 }
 
 // Moved is an element, by class and id, that stands X, Y px from where it was last drawn. It
@@ -175,8 +176,9 @@ func (e *Editor) Update(fresh bool) Update {
 	d.house, d.ground = s.Page.House(), ground
 	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
 	d.told = e.status
-	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row}
-	e.notice, e.clip, e.opens, e.row = "", "", "", ""
+	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Table: e.tableFacts()}
+	u.Offer = e.offer
+	e.notice, e.offer, e.clip, e.opens, e.row = "", nil, "", "", ""
 	if e.gap != nil && !d.offered {
 		u.Notice = sayGap(e.between(e.gap))
 		u.Offer = &Answer{wordCloseGap, "close-gap", ""}

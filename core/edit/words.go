@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/list"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
@@ -691,11 +692,18 @@ func sayBand(b chart.Band) string {
 
 const (
 	sayChained    = "They are connected in that order already."
+	sayLarger     = "The chart is larger than its sheet."
 	sayNoLast     = "Place a symbol first; then this key places it once more."
 	sayHowMany    = "Type how many copies: 1 to 50."
 	sayNoDistance = "Type how far: a number with mm or in, such as 30 mm, 0 mm."
 	sayStepSize   = "Type a length: 30 mm or 1.2 in."
 )
+
+// What the columns of a table that is pasted can say.
+var roleWords = map[list.Role]string{
+	list.TextRole: "the step", list.LaneRole: "who does it", list.NumberRole: "its number", list.NextRole: "where it leads",
+	list.SymbolRole: "its symbol", list.FieldRole: "a field", list.NoRole: "nothing",
+}
 
 const sayNoOutcome = "That step is no outcome here, or there is no decision above it."
 

@@ -19,7 +19,7 @@ func Over(ctx context.Context, c *chart.Chart) error {
 	made := 0
 	newID := func(kind string) string { made++; return fmt.Sprintf("%scut%d", kind, made) }
 	for _, p := range slices.Clone(c.Pages) {
-		if fits(p) {
+		if Fits(p) {
 			continue
 		}
 		parts, err := OverPages(ctx, c, p, newID)
@@ -33,9 +33,9 @@ func Over(ctx context.Context, c *chart.Chart) error {
 	return nil
 }
 
-// fits tells whether a page can be read on its sheet: at full size, or printed a little smaller
+// Fits tells whether a page can be read on its sheet: at full size, or printed a little smaller
 // where it is told to be.
-func fits(p *chart.Page) bool {
+func Fits(p *chart.Page) bool {
 	w, h := p.SheetSize()
 	if p.Setup != nil && p.Setup.Fit {
 		w, h = w/leastScale, h/leastScale
@@ -168,7 +168,7 @@ func (o *over) keep(ctx context.Context, from, to int) (bool, error) {
 		return false, err
 	}
 	o.pages = append(o.pages, laid{p, cmd})
-	return fits(p), nil
+	return Fits(p), nil
 }
 
 // page is a page of some of the steps, not laid out; the first one keeps the names of what is on it.

@@ -181,7 +181,7 @@ func TestOver(t *testing.T) {
 		k.pages += len(c.Pages)
 		for i, p := range c.Pages {
 			w, h := p.SheetSize()
-			if !fits(p) || len(p.Lanes) != lanes {
+			if !Fits(p) || len(p.Lanes) != lanes {
 				t.Errorf("%s: page %d, with %d lanes, is %v x %v on %v x %v", name, i+1, len(p.Lanes), p.W, p.H, w, h)
 			}
 			if i == len(c.Pages)-1 {

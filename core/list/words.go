@@ -4,5 +4,6 @@ package list
 const (
 	noLines      = "type at least one line"
 	tooManyLines = "there are %d lines; the limit is %d"
+	noTextColumn = "one column must be the text of the steps"
 	noStep       = "line %d: a way leads to %q, but no line has that number"
 )

@@ -238,6 +238,7 @@ function apply(u) {
   now.busy = !!u.typing || !!facts.hand;
   typing.show(u.typing);
   panels.ask(u.ask);
+  panels.table(u.table);
   if (u.open) window.open(u.open, '_blank', 'noopener');
   if (u.notice) notice(u.notice, u.offer);
   if (u.clip) {

@@ -117,6 +117,16 @@ export class Panels {
     }
   }
 
+  // table asks what the columns of pasted cells say.
+  table(t) {
+    const dialog = $('table');
+    if (!t) dialog.close();
+    else if (!dialog.open) {
+      now.table = t;
+      dialog.showModal();
+    }
+  }
+
   openFind() {
     $('find').showModal();
     const line = $('find').querySelector('input');

@@ -99,7 +99,9 @@ desk.addEventListener('pointerdown', (e) => {
   view.beginPan(e, () => {
     const el = e.target.closest('[data-link], [data-goes]');
     // The mark opens what it leads to; so do Ctrl and a click, and a click on the way back.
-    if (el && (e.target.matches('.mark') || e.ctrlKey || e.metaKey || el.matches('.back'))) follow(el.dataset);
+    // An off-page connector has nothing else to be pressed for.
+    const pair = el?.querySelector('title')?.textContent.startsWith('Off-page connector');
+    if (el && (e.target.matches('.mark') || e.ctrlKey || e.metaKey || el.matches('.back') || pair)) follow(el.dataset);
     else pick(e.target.closest('.step')?.dataset.step);
   });
 });

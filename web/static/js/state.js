@@ -7,6 +7,7 @@ document.addEventListener('alpine:init', () => {
     menu: [], // commands at the hand, in groups
     found: [],
     question: { text: '', answers: [] },
+    table: { columns: [], roles: [], rows: 0 },
     notice: { words: '' },
   });
 
@@ -376,6 +377,38 @@ document.addEventListener('alpine:init', () => {
       document.getElementById('menu').hidePopover();
       document.getElementById('desk').focus({ preventScroll: true });
       perform(e.currentTarget.dataset.name, '');
+    },
+  }));
+  // Cells that were pasted, and what their columns say.
+  Alpine.data('pasted', () => ({
+    get t() {
+      return now().table;
+    },
+    get many() {
+      return this.t.rows === 1 ? '1 row' : `${this.t.rows} rows; the first ones:`;
+    },
+    get columns() {
+      return this.t.columns.map((c, at) => ({
+        key: `${at} ${c.role} ${c.head}`,
+        at,
+        head: c.head,
+        name: `Column ${at + 1}`,
+        roles: this.t.roles.map((r) => ({ ...r, on: r.id === c.role })),
+      }));
+    },
+    get rows() {
+      const n = this.t.columns[0]?.cells.length || 0;
+      return Array.from({ length: n }, (_, i) => ({
+        key: i,
+        cells: this.t.columns.map((c, at) => ({ key: at, text: c.cells[i] })),
+      }));
+    },
+    draw(e) {
+      const roles = [...this.$el.querySelectorAll('select')].map((s) => s.value);
+      perform('table-draw', e.submitter?.value === 'leave' ? '' : JSON.stringify(roles));
+    },
+    leave() {
+      perform('table-draw', '');
     },
   }));
   Alpine.data('finding', () => ({
