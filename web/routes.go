@@ -52,6 +52,11 @@ func (s *Server) Routes() []Route {
 		{"POST", "/fonts/delete", SignedIn, s.dropFont},
 		{"GET", "/fonts/:font/:what", Anyone, s.fontFile},
 
+		{"GET", "/starters", SignedIn, s.starterPage},
+		{"GET", "/starters/:starter/preview.svg", SignedIn, s.starterPreview},
+		{"POST", "/starters/:starter", SignedIn, s.begin},
+		{"POST", "/starters/:starter/delete", SignedIn, s.dropStarter},
+
 		{"GET", "/charts", SignedIn, s.charts},
 		{"GET", "/charts/bin", SignedIn, s.bin},
 		{"GET", "/charts/names", SignedIn, s.chartNames},
@@ -76,6 +81,7 @@ func (s *Server) Routes() []Route {
 		{"POST", "/charts/:chart/back", Owner, s.goBack},
 		{"POST", "/charts/:chart/rename", Owner, s.rename},
 		{"POST", "/charts/:chart/duplicate", Owner, s.duplicate},
+		{"POST", "/charts/:chart/starter", Owner, s.keepStarter},
 		{"POST", "/charts/:chart/delete", Owner, s.toBin},
 		{"POST", "/charts/:chart/restore", Owner, s.fromBin},
 		{"POST", "/charts/:chart/destroy", Owner, s.destroy},

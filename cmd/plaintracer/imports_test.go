@@ -16,7 +16,7 @@ import (
 var order = []string{
 	"core/geom", "core/colour", "core/symbol", "core/typeset/advances", "core/typeset", "core/chart", "core/style", "core/flow", "core/spread",
 	"core/route/find", "core/route/stay", "core/route/side", "core/route/apart", "core/route/label", "core/route", "core/arrange", "core/number", "core/layout", "core/list", "core/sheet", "core/scene", "core/edit",
-	"format", "store", "demo", "web", "cmd",
+	"starters", "format", "store", "demo", "web", "cmd",
 }
 
 // outside are the packages that the core may not know.

@@ -134,8 +134,8 @@ const empty = `\_`
 // Escapes: what a text must not say by itself.
 var escapes = strings.NewReplacer(`\`, `\\`, "\n", `\n`, "\r", `\r`, "\t", `\t`, `[`, `\[`, `>`, `\>`, `→`, `\→`, `=`, `\=`, `/`, `\/`)
 
-// escaped is a text as it is written.
-func escaped(s string) string {
+// Escaped is a text as it is written, so that it says nothing but itself.
+func Escaped(s string) string {
 	s = escapes.Replace(s)
 	s = strings.ReplaceAll(s, ": ", `\: `)
 	if strings.HasSuffix(s, ":") {

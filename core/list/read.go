@@ -99,7 +99,7 @@ func cutField(s string) (name, value string, ok bool) {
 	if strings.HasPrefix(s, `"`) {
 		name, rest, ok := unquote(s)
 		value, is := strings.CutPrefix(rest, " =")
-		return escaped(name), strings.TrimPrefix(value, " "), ok && is && (value == "" || value[0] == ' ')
+		return Escaped(name), strings.TrimPrefix(value, " "), ok && is && (value == "" || value[0] == ' ')
 	}
 	i := strings.Index(s, " =")
 	if i <= 0 || isEscaped(s, i) || i+2 < len(s) && s[i+2] != ' ' {

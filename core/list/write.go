@@ -21,7 +21,7 @@ func Write(c *chart.Chart) string {
 			b.WriteByte('\n')
 		}
 		if p.Title != "" || len(c.Pages) > 1 {
-			fmt.Fprintf(&b, "# %s\n", escaped(p.Title))
+			fmt.Fprintf(&b, "# %s\n", Escaped(p.Title))
 		}
 		page(&b, p)
 	}
@@ -51,7 +51,7 @@ func page(b *strings.Builder, p *chart.Page) {
 			before = now
 		}
 		if s.Text != "" {
-			b.WriteString(" " + escaped(s.Text))
+			b.WriteString(" " + Escaped(s.Text))
 		}
 		var tags []string
 		if s.Symbol != inferred(s.Text, i == 0 || i == len(order)-1) {
@@ -59,7 +59,7 @@ func page(b *strings.Builder, p *chart.Page) {
 		}
 		if st := p.StageOf(s); st != nil && lanes && (st.Name != stage || !staged) {
 			stage, staged = st.Name, true
-			words := escaped(stage)
+			words := Escaped(stage)
 			if stage == "" {
 				words = empty
 			}
@@ -94,7 +94,7 @@ func page(b *strings.Builder, p *chart.Page) {
 		for _, f := range s.Fields {
 			b.WriteString("    " + fieldName(f.Name) + " =")
 			if f.Value != "" {
-				b.WriteString(" " + escaped(f.Value))
+				b.WriteString(" " + Escaped(f.Value))
 			}
 			b.WriteByte('\n')
 		}
@@ -205,7 +205,7 @@ func seatWords(seats []seat) string {
 	}
 	words := ""
 	for i, s := range seats {
-		if words += escaped(s.name); s.name == "" {
+		if words += Escaped(s.name); s.name == "" {
 			words += empty
 		}
 		switch {
