@@ -239,12 +239,9 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 func nextOf(cell string) []way {
 	var out []way
 	for _, part := range strings.FieldsFunc(cell, func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
-		label, to, ok := "", strings.TrimSpace(part), false
-		if label, to, ok = strings.Cut(part, ":"); !ok {
-			var before string
-			if before, _, to, ok = cutArrow(strings.TrimSpace(part)); ok {
-				label = before
-			} else {
+		label, to, ok := strings.Cut(part, ":")
+		if !ok {
+			if label, _, to, ok = cutArrow(strings.TrimSpace(part)); !ok {
 				label, to = "", part
 			}
 		}
