@@ -1,7 +1,6 @@
 package list
 
 import (
-	"regexp"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -93,8 +92,28 @@ func cutArrow(s string) (before string, m chart.Meaning, after string, ok bool) 
 	return strings.TrimRight(s[:best], " "), m, strings.TrimLeft(s[best+width:], " "), true
 }
 
-// plainKey is a key that needs no quotes.
-var plainKey = regexp.MustCompile(`^[A-Za-z]{0,3}[0-9]+[A-Za-z]?(\.[0-9]+)*$`)
+// plainKey tells whether a key needs no quotes: '4', 'R1', '12b', '1.2.3'. (No regular expressions: they
+// would be a twentieth of what a browser loads.)
+func plainKey(s string) bool {
+	for i, part := range strings.Split(s, ".") {
+		if i == 0 {
+			letters := len(s) - len(strings.TrimLeftFunc(s, isLetter))
+			if letters > 3 {
+				return false
+			}
+			part = part[letters:]
+			if n := len(part); n > 1 && isLetter(rune(part[n-1])) {
+				part = part[:n-1]
+			}
+		}
+		if part == "" || strings.Trim(part, "0123456789") != "" {
+			return false
+		}
+	}
+	return true
+}
+
+func isLetter(r rune) bool { return r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' }
 
 // cutKey takes the key off a line: '4. ', 'R1. ', '"Step 4". '.
 func cutKey(s string) (key, rest string) {
@@ -105,7 +124,7 @@ func cutKey(s string) (key, rest string) {
 		return "", s
 	}
 	head, rest, _ := strings.Cut(s, " ")
-	if k, ok := strings.CutSuffix(head, "."); ok && plainKey.MatchString(k) {
+	if k, ok := strings.CutSuffix(head, "."); ok && plainKey(k) {
 		return k, rest
 	}
 	return "", s

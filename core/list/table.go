@@ -158,7 +158,7 @@ func (t *Table) guess() {
 		different, counts := map[string]bool{}, true
 		for _, row := range t.Rows {
 			different[row[i]] = true
-			counts = counts && plainKey.MatchString(row[i])
+			counts = counts && plainKey(row[i])
 		}
 		switch {
 		case counts && len(different) == len(t.Rows) && !slices.Contains(t.Roles, NumberRole):

@@ -2,9 +2,9 @@ package list
 
 import (
 	"fmt"
-	"regexp"
 	"slices"
 	"strings"
+	"unicode"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
@@ -152,24 +152,36 @@ func keysOf(p *chart.Page, order []*chart.Step) map[string]string {
 }
 
 func keyWords(key string) string {
-	if plainKey.MatchString(key) {
+	if plainKey(key) {
 		return key + "."
 	}
 	return quoted(key) + "."
 }
 
 func reference(key string) string {
-	if plainKey.MatchString(key) {
+	if plainKey(key) {
 		return key
 	}
 	return quoted(key)
 }
 
-// plainLabel is an outcome that needs no quotes.
-var plainLabel = regexp.MustCompile(`^[\p{L}\p{N}][\p{L}\p{N} %€$.,']*$`)
+// plain tells whether a text is letters and digits, the first one a letter or as digits allow, and others
+// of those given.
+func plain(s, others string, digits bool) bool {
+	for i, r := range s {
+		switch {
+		case unicode.IsLetter(r):
+		case unicode.IsNumber(r) && (i > 0 || digits):
+		case i > 0 && strings.ContainsRune(others, r):
+		default:
+			return false
+		}
+	}
+	return s != ""
+}
 
 func label(s string, outcome bool) string {
-	if outcome && plainLabel.MatchString(s) && !strings.HasSuffix(s, " ") {
+	if outcome && plain(s, " %€$.,'", true) && !strings.HasSuffix(s, " ") {
 		if k, _ := cutKey(s + " x"); k == "" && unmarked(s+" x") == s+" x" {
 			return s
 		}
@@ -177,11 +189,8 @@ func label(s string, outcome bool) string {
 	return quoted(s)
 }
 
-// plainName is the name of a field that needs no quotes.
-var plainName = regexp.MustCompile(`^\p{L}[\p{L}\p{N} _-]+$`)
-
 func fieldName(s string) string {
-	if plainName.MatchString(s) && unmarked(s) == s && !strings.HasSuffix(s, " ") {
+	if plain(s, " _-", false) && unmarked(s+" =") == s+" =" && !strings.HasSuffix(s, " ") {
 		return s
 	}
 	return quoted(s)
