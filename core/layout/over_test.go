@@ -208,3 +208,53 @@ func TestOver(t *testing.T) {
 		t.Errorf("full pages are used by %.0f %%", 100*used)
 	}
 }
+
+// Pages that follow each other keep what lanes are in: the direction, pools, and the stages that their
+// steps stand in.
+func TestOverInEveryForm(t *testing.T) {
+	for seed := range uint64(6) {
+		n := 40
+		c := worked(seed, n, 4)
+		p := c.Pages[0]
+		p.Down = seed%2 == 1
+		p.Groups = []*chart.Group{{ID: "g1", Name: "Museum", Pool: true}, {ID: "g2", Name: "Conservation", In: "g1"}}
+		p.Lanes[1].In, p.Lanes[2].In = "g2", "g2"
+		p.Lanes[0].In = "g1"
+		stage := map[string]string{}
+		if seed%3 > 0 {
+			for i, name := range []string{"Ask", "Decide", "Do"} {
+				p.Stages = append(p.Stages, &chart.Stage{ID: fmt.Sprint("st", i), Name: name, Size: 300})
+			}
+			for i, s := range p.Steps {
+				p.PutInto(s, p.Stages[min(2, i*3/n)])
+				stage[s.ID] = p.StageOf(s).Name
+			}
+		}
+		want := whole(c)
+		if err := Chart(t.Context(), c, Down); err != nil {
+			t.Fatal(err)
+		}
+		if err := Over(t.Context(), c); err != nil {
+			t.Fatal(err)
+		}
+		if err := c.Check(); err != nil {
+			t.Fatal(err)
+		}
+		if got := whole(c); !maps.Equal(got, want) {
+			t.Errorf("chart %d: the flow is another", seed)
+		}
+		if len(c.Pages) < 2 {
+			t.Errorf("chart %d: %d pages", seed, len(c.Pages))
+		}
+		for i, q := range c.Pages {
+			if q.Down != p.Down || len(q.Groups) != 2 || len(q.Lanes) != 4 || !Fits(q) {
+				t.Errorf("chart %d, page %d: down %v, %d groups, %d lanes, %v x %v", seed, i, q.Down, len(q.Groups), len(q.Lanes), q.W, q.H)
+			}
+			for _, s := range q.Steps {
+				if st := q.StageOf(s); stage[s.ID] != "" && (st == nil || st.Name != stage[s.ID]) {
+					t.Errorf("chart %d, page %d: %s is not in its stage %s", seed, i, s.ID, stage[s.ID])
+				}
+			}
+		}
+	}
+}
