@@ -12,7 +12,6 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
-	"plaintracer/core/number"
 	"plaintracer/format/csv"
 	"plaintracer/store"
 )
@@ -61,20 +60,7 @@ func drawn(name string, pages ...page) (*chart.Chart, error) {
 		}
 		c.Pages = append(c.Pages, one.Pages...)
 	}
-	if err := layout.Chart(ctx, c, layout.Down); err != nil {
-		return nil, err
-	}
-	if err := layout.Over(ctx, c); err != nil {
-		return nil, err
-	}
-	for _, p := range c.Pages {
-		if cmd, ok := number.Chart(c, p); ok {
-			if _, err := chart.Apply(c, cmd); err != nil {
-				return nil, err
-			}
-		}
-	}
-	return c, nil
+	return c, layout.Whole(ctx, c)
 }
 
 // apart puts a prefix before all ids of a page.

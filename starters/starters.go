@@ -13,7 +13,6 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
 	"plaintracer/core/list"
-	"plaintracer/core/number"
 )
 
 //go:embed texts/*.txt
@@ -91,18 +90,5 @@ func (s Starter) Chart(ctx context.Context, name string, fill map[string]string)
 	if err != nil {
 		return nil, err
 	}
-	if err := layout.Chart(ctx, c, layout.Down); err != nil {
-		return nil, err
-	}
-	if err := layout.Over(ctx, c); err != nil {
-		return nil, err
-	}
-	for _, p := range c.Pages {
-		if cmd, ok := number.Chart(c, p); ok {
-			if _, err := chart.Apply(c, cmd); err != nil {
-				return nil, err
-			}
-		}
-	}
-	return c, nil
+	return c, layout.Whole(ctx, c)
 }

@@ -79,17 +79,7 @@ func setLane(p *Page, d Part) ([]Part, error) {
 		was := l.Size
 		inv.Size, next.Size = &was, geom.Round2(*d.Size)
 	}
-	if d.LaneLook != nil {
-		was := LaneLook{}
-		if l.Look != nil {
-			was = *l.Look
-		}
-		inv.LaneLook, next.Look = &was, nil
-		if *d.LaneLook != (LaneLook{}) {
-			look := *d.LaneLook
-			next.Look = &look
-		}
-	}
+	inv.LaneLook, next.Look = setLaneLook(l.Look, d.LaneLook)
 	if d.Link != nil {
 		inv.Link, next.Link = &LinkPart{l.Link}, d.Link.To
 	}

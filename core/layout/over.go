@@ -8,6 +8,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
 	"plaintracer/core/geom"
+	"plaintracer/core/number"
 	"plaintracer/core/symbol"
 )
 
@@ -28,6 +29,24 @@ func Over(ctx context.Context, c *chart.Chart) error {
 		}
 		if _, err := chart.Apply(c, chart.Command{Parts: parts}); err != nil {
 			return err
+		}
+	}
+	return nil
+}
+
+// Whole lays out a new chart over the pages that it needs, and numbers its steps.
+func Whole(ctx context.Context, c *chart.Chart) error {
+	if err := Chart(ctx, c, Down); err != nil {
+		return err
+	}
+	if err := Over(ctx, c); err != nil {
+		return err
+	}
+	for _, p := range c.Pages {
+		if cmd, ok := number.Chart(c, p); ok {
+			if _, err := chart.Apply(c, cmd); err != nil {
+				return err
+			}
 		}
 	}
 	return nil
