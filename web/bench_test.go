@@ -14,7 +14,9 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
 	"plaintracer/core/style"
+	"plaintracer/demo"
 	"plaintracer/format/csv"
+	"plaintracer/store"
 )
 
 // TestBench prints the figures that 'make bench' is for; it asserts no time.
@@ -260,4 +262,50 @@ func TestBenchLooks(t *testing.T) {
 	}
 	t.Logf("200 steps, plain and with every look: drag frame %.1f and %.1f ms (%.2f), of it in the core %.1f and %.1f ms (%.2f), ready after %.0f and %.0f ms (%.2f)",
 		frame["Plain"], frame["Looks"], frame["Looks"]/frame["Plain"], core["Plain"], core["Looks"], core["Looks"]/core["Plain"], ready["Plain"], ready["Looks"], ready["Looks"]/ready["Plain"])
+}
+
+// TestBenchPages opens the stocktake on one page and on the pages that it needs, turn about: the editor,
+// the review page and the thumbnail.
+func TestBenchPages(t *testing.T) {
+	if os.Getenv("BENCH") == "" {
+		t.Skip("run by make bench")
+	}
+	s := newSite(t)
+	one, err := csv.Read(demo.Stocktake(), "One page")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := layout.Free(t.Context(), one, layout.Down); err != nil {
+		t.Fatal(err)
+	}
+	many := one.Clone()
+	many.Name = "Many pages"
+	if err := layout.Whole(t.Context(), many); err != nil {
+		t.Fatal(err)
+	}
+	b := s.browse(t)
+	b.signIn()
+	took := map[string]float64{}
+	const turns = 5
+	for range turns {
+		for _, c := range []*chart.Chart{one, many} { // each kept anew: nothing of it is drawn yet
+			id := s.keepChart(t, c)
+			link, err := s.store.AddLink(id, store.Read)
+			if err != nil {
+				t.Fatal(err)
+			}
+			began := time.Now()
+			b.get("/charts/" + id + "/thumb.svg")
+			took[c.Name+" thumbnail"] += float64(time.Since(began).Milliseconds()) / turns
+			b.open("/charts/" + id)
+			b.until("the editor", `document.body.dataset.ready`)
+			took[c.Name+" editor"] += eval[float64](b, `+document.body.dataset.ready`) / turns
+			b.open("/review/" + link.Token)
+			took[c.Name+" review"] += eval[float64](b, `performance.getEntriesByType('navigation')[0].domContentLoadedEventEnd`) / turns
+		}
+	}
+	for _, what := range []string{"editor", "review", "thumbnail"} {
+		a, z := took["One page "+what], took["Many pages "+what]
+		t.Logf("the stocktake on one page and on %d: %s after %.0f and %.0f ms (%.2f)", len(many.Pages), what, a, z, z/a)
+	}
 }
