@@ -5,8 +5,8 @@ type Starter struct{ ID, Name, Text string }
 
 // Bounds of what a person keeps.
 const (
-	mostStarters    = 100
-	mostStarterText = 1 << 20 // bytes
+	mostStarters    = 40
+	mostStarterText = 256 << 10 // bytes
 )
 
 // Starters are those of a person, by name.
@@ -37,7 +37,7 @@ func (s *Store) Starter(person, id string) (Starter, error) {
 // KeepStarter keeps a text to begin charts with.
 func (s *Store) KeepStarter(person, name, text string) error {
 	if len(text) > mostStarterText {
-		return refuse("a starter can have at most %d MB of text", mostStarterText>>20)
+		return refuse("a starter can have at most %d KB of text", mostStarterText>>10)
 	}
 	r, err := s.w.Exec(`INSERT INTO starters (id, person, name, text, added)
 		SELECT ?, ?, ?, ?, ? WHERE (SELECT count(*) FROM starters WHERE person = ?) < ?`,

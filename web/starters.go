@@ -7,6 +7,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"plaintracer/core/chart"
 	"plaintracer/core/list"
 	"plaintracer/format"
 	"plaintracer/starters"
@@ -62,8 +63,11 @@ func (s *Server) starterPreview(c fiber.Ctx) error {
 	var b strings.Builder
 	err = s.work(c, func(ctx context.Context) error {
 		ch, err := k.Chart(ctx, k.Name, nil)
-		if err != nil {
+		if err != nil && ctx.Err() == nil {
 			return bad(sentence(err))
+		}
+		if err != nil {
+			return err
 		}
 		return format.Write(ctx, &b, format.SVG, ch, format.Options{Page: ch.Pages[0].ID})
 	})
@@ -92,9 +96,15 @@ func (s *Server) begin(c fiber.Ctx) error {
 	if name == "" {
 		name = k.Name
 	}
-	ch, err := k.Chart(c.Context(), name, fill)
+	var ch *chart.Chart
+	err = s.work(c, func(ctx context.Context) (err error) {
+		if ch, err = k.Chart(ctx, name, fill); err != nil && ctx.Err() == nil {
+			return bad(sentence(err))
+		}
+		return err
+	})
 	if err != nil {
-		return bad(sentence(err))
+		return err
 	}
 	return s.keep(c, ch)
 }

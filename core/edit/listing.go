@@ -46,8 +46,11 @@ func (e *Editor) rowParts(arg string) []chart.Part {
 	if to := e.numbered(r.To); to != nil && to != s {
 		parts = append(parts, e.sendTo(s, to)...)
 	}
-	if r.Text != "" && r.Text != s.Text {
+	if said := r.Outcome != "" || r.To != "" || r.Lane != "" || r.Symbol != ""; r.Text != s.Text && (r.Text != "" || !said) {
 		parts = append(parts, e.withText(s, r.Text, chart.RunsAfter(s.Runs, s.Text, r.Text))...)
+	}
+	if k := r.Symbol; k != "" && k != s.Symbol {
+		parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Symbol: &k})
 	}
 	if r.Lane != "" {
 		parts = append(parts, e.laneFor(s, r.Lane)...)

@@ -96,6 +96,15 @@ func TestListWrites(t *testing.T) {
 	if c := w.ways(s); len(c) != 1 || w.Page().Step(c[0].To.Step).Number != "1" {
 		t.Errorf("it leads to %v", c)
 	}
+	// A symbol in brackets, a backslash, and nothing at all.
+	w.row("row-text", examine, `Read \new\notes [document]`)
+	if s := w.Page().Step(examine); s.Symbol != "document" || s.Text != `Read \new\notes` {
+		t.Errorf("%s %q", s.Symbol, s.Text)
+	}
+	w.row("row-text", examine, "")
+	if s := w.Page().Step(examine); s.Text != "" {
+		t.Errorf("emptied it says %q", s.Text)
+	}
 	for len(w.undo) > 0 {
 		w.Undo()
 	}

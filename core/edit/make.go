@@ -170,6 +170,9 @@ func (e *Editor) addTyped(text string) {
 	if strings.HasSuffix(said.Text, "?") {
 		k = symbol.Decision
 	}
+	if said.Symbol != "" {
+		k = said.Symbol
+	}
 	size := e.size(k)
 	size.W, size.H = typeset.Plain.Grow(k, size.W, size.H, said.Text)
 	id, add := e.addStep(k, e.nextFree(size, false))

@@ -17,8 +17,24 @@ const mostOver = 100
 
 // Over lets every page of c that does not fit its sheet go on on further pages, as OverPages says.
 func Over(ctx context.Context, c *chart.Chart) error {
-	made := 0
-	newID := func(kind string) string { made++; return fmt.Sprintf("%scut%d", kind, made) }
+	made, taken := 0, map[string]bool{}
+	for _, p := range c.Pages {
+		taken[p.ID] = true
+		for _, s := range p.Steps {
+			taken[s.ID] = true
+		}
+		for _, l := range p.Connectors {
+			taken[l.ID] = true
+		}
+	}
+	newID := func(kind string) string {
+		for {
+			made++
+			if id := fmt.Sprintf("%scut%d", kind, made); !taken[id] {
+				return id
+			}
+		}
+	}
 	for _, p := range slices.Clone(c.Pages) {
 		if Fits(p) {
 			continue

@@ -209,6 +209,22 @@ func TestOver(t *testing.T) {
 	}
 }
 
+// Laid out over pages once more, what it makes has ids of its own again.
+func TestOverTwice(t *testing.T) {
+	c := worked(3, 60, 3)
+	for range 2 {
+		if err := Whole(t.Context(), c); err != nil {
+			t.Fatal(err)
+		}
+		for _, p := range c.Pages { // a smaller sheet the second time
+			p.Sheet = chart.SheetOf(210, 148)
+		}
+	}
+	if err := c.Check(); err != nil {
+		t.Error(err)
+	}
+}
+
 // Pages that follow each other keep what lanes are in: the direction, pools, and the stages that their
 // steps stand in.
 func TestOverInEveryForm(t *testing.T) {

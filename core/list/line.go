@@ -21,6 +21,7 @@ type line struct {
 	field  *chart.Field
 	label  string // of the way that leads to the first step, from the decision above
 	kids   []*line
+	typed  bool // by hand, into a row: a backslash is a backslash
 }
 
 // seat is a lane, or a pool or lane that holds it.

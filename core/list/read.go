@@ -194,6 +194,9 @@ func (l *line) said(s string) string {
 			l.symbol, l.stage, s = kind, stage, strings.TrimSuffix(s[:i], " ")
 		}
 	}
+	if l.typed {
+		return s
+	}
 	return meant(s)
 }
 

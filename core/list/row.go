@@ -1,13 +1,18 @@
 package list
 
-import "strings"
+import (
+	"strings"
+
+	"plaintracer/core/symbol"
+)
 
 // Row is what one line says of its step.
 type Row struct {
 	Outcome string // of the decision before it, that leads to it
 	Lane    string
 	Text    string
-	To      string // the number of a step that it leads to
+	Symbol  symbol.Kind // in brackets behind it; "" where none is
+	To      string      // the number of a step that it leads to
 }
 
 // ReadRow takes a line apart, as people type it into a list of steps: 'yes -> Desk: text -> 4'. known
@@ -27,10 +32,11 @@ func ReadRow(s string, outcome bool, known func(number string) bool) Row {
 		r.To, parts = parts[n], parts[:n]
 	}
 	if outcome && len(parts) > 1 {
-		r.Outcome, parts = meant(parts[0]), parts[1:]
+		r.Outcome, parts = parts[0], parts[1:]
 	}
-	l := line{}
+	l := line{typed: true}
 	r.Text = l.said(strings.Join(parts, " -> "))
+	r.Symbol = l.symbol
 	if len(l.lane) > 0 {
 		r.Lane = l.lane[len(l.lane)-1].name
 	}
