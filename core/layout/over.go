@@ -83,11 +83,12 @@ func Fits(p *chart.Page) bool {
 // to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
 // are repeated. There are no parts for a page with less than two steps.
 func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
-	o := &over{p: p, newID: newID, letter: flow.Letters(c), letters: map[string]string{}, lines: map[string][]*chart.Connector{}}
+	o := &over{p: p, newID: newID, letter: flow.Letters(c), letters: map[string]string{}, lines: map[string][]*chart.Connector{}, at: map[string]int{}}
 	for _, v := range build(ctx, p).order {
 		o.order = append(o.order, p.Steps[v])
 	}
-	for _, l := range p.Connectors {
+	for i, l := range p.Connectors {
+		o.at[l.ID] = i
 		o.lines[l.From.Step] = append(o.lines[l.From.Step], l)
 		if l.To.Step != l.From.Step {
 			o.lines[l.To.Step] = append(o.lines[l.To.Step], l)
@@ -107,6 +108,7 @@ type over struct {
 	p       *chart.Page
 	order   []*chart.Step                 // along the flow
 	lines   map[string][]*chart.Connector // by the steps at their ends, in the order of the page
+	at      map[string]int                // their places in it
 	newID   func(kind string) string
 	letter  func() string
 	letters map[string]string // of the ways to a step from other pages
@@ -258,7 +260,7 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		return pairs[key].ID
 	}
 	entered := map[string]bool{} // steps that have their line from an off-page connector
-	done := map[string]bool{}
+	done, at := map[string]bool{}, map[string]int{}
 	for _, s := range steps {
 		for _, l := range o.lines[s.ID] {
 			if done[l.ID] {
@@ -285,8 +287,10 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 				q.To = chart.End{Step: pair(l.To.Step, l.To.Step, from)}
 			}
 			n.Connectors = append(n.Connectors, &q)
+			at[q.ID] = o.at[l.ID]
 		}
 	}
+	slices.SortStableFunc(n.Connectors, func(a, b *chart.Connector) int { return at[a.ID] - at[b.ID] }) // outcomes keep their order
 	if first {
 		for _, l := range o.p.Connectors {
 			if l.From.Loose() && l.To.Loose() {
@@ -300,6 +304,19 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 // loose is an end beside a step whose page is laid out anew.
 func loose(p *chart.Page, s *chart.Step) chart.End {
 	return chart.End{X: geom.Round2(p.Frame.X + p.Frame.W), Y: geom.Round2(p.LaneOrigin(s.Lane).Y + s.H)}
+}
+
+// lineOrder brings the connectors of a page that are taken off and put on again into the order that they
+// had.
+func lineOrder(p *chart.Page) []chart.Part {
+	if len(p.Connectors) < 2 {
+		return nil
+	}
+	order := make([]string, len(p.Connectors))
+	for i, l := range p.Connectors {
+		order[i] = l.ID
+	}
+	return []chart.Part{{Do: "line.order", Page: p.ID, Order: order}}
 }
 
 // parts turn the page into the first of the pages, and add the others after it.
@@ -341,6 +358,7 @@ func (o *over) parts(c *chart.Chart) []chart.Part {
 			ways[l.ID] = nil
 		}
 	}
+	parts = append(parts, lineOrder(o.p)...) // outcomes keep theirs
 	parts = append(parts, o.pages[0].cmd.Parts...)
 	if len(ways) > 0 {
 		parts = append(parts, chart.Part{Do: "line.ways", Page: id, Ways: ways})

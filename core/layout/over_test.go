@@ -52,6 +52,19 @@ func whole(c *chart.Chart) map[string]int {
 	return out
 }
 
+// outcomes are the labels of each decision's ways, in their order.
+func outcomes(c *chart.Chart) map[string]string {
+	out := map[string]string{}
+	for _, p := range c.Pages {
+		for _, l := range p.Connectors {
+			if p.Step(l.From.Step).Symbol == symbol.Decision {
+				out[l.From.Step] += l.Outcome() + " "
+			}
+		}
+	}
+	return out
+}
+
 // numbers are the numbers of the steps of a chart, page by page.
 func numbers(c *chart.Chart) map[string]string {
 	for _, p := range c.Pages {
@@ -155,7 +168,7 @@ func TestOver(t *testing.T) {
 			lanes = 0
 		}
 		c := worked(seed, n, lanes)
-		want, numbered := whole(c), numbers(c.Clone())
+		want, numbered, order := whole(c), numbers(c.Clone()), outcomes(c)
 		free := c.Clone()
 		if err := Free(t.Context(), free, Down); err != nil {
 			t.Fatal(err)
@@ -169,6 +182,11 @@ func TestOver(t *testing.T) {
 		name := fmt.Sprintf("chart %d of %d steps in %d lanes", seed, n, lanes)
 		if got := whole(c); !maps.Equal(got, want) {
 			t.Errorf("%s: the flow is another: %v, %v", name, got, want)
+		}
+		for id, was := range order {
+			if got := outcomes(c)[id]; got != was {
+				t.Errorf("%s: the outcomes of %s are %s, were %s", name, id, got, was)
+			}
 		}
 		if got := numbers(c); len(c.Pages) > 1 && !maps.Equal(got, numbered) {
 			t.Errorf("%s: the numbers are others", name)
