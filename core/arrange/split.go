@@ -90,10 +90,24 @@ func (sp splitting) split(p *chart.Page) (parts []chart.Part, beyond *chart.Page
 	for _, l := range c.lines {
 		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: l})
 	}
+	parts = append(parts, LineOrder(p)...) // outcomes keep theirs
 	frame := p.Frame
 	frame.W = geom.Round2(math.Max(100, w-2*p.Margin()))
 	parts = append(parts, chart.Part{Do: "page.set", Page: p.ID, W: &w, H: &h, Frame: &frame})
 	return parts, c.new, true
+}
+
+// LineOrder brings the connectors of a page that are taken off and put on again into the order that they
+// had.
+func LineOrder(p *chart.Page) []chart.Part {
+	if len(p.Connectors) < 2 {
+		return nil
+	}
+	order := make([]string, len(p.Connectors))
+	for i, l := range p.Connectors {
+		order[i] = l.ID
+	}
+	return []chart.Part{{Do: "line.order", Page: p.ID, Order: order}}
 }
 
 // cut is a page that is cut in two.

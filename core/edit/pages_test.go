@@ -175,6 +175,19 @@ func wide(seed uint64, lanes bool) *chart.Chart {
 	return c
 }
 
+// ordered are the meanings of the ways out of each step, in their order.
+func ordered(c *chart.Chart) map[string]string {
+	out := map[string]string{}
+	for _, p := range c.Pages {
+		for _, l := range p.Connectors {
+			if s := p.Step(l.From.Step); s.Symbol != symbol.OffPage {
+				out[s.Text] += string(l.Meaning) + " "
+			}
+		}
+	}
+	return out
+}
+
 // What lies beyond a sheet goes to pages more: no step is lost or lies beyond its page's sheet,
 // none stands on another, every way that there was leads on through a pair of letters, and undo
 // brings back the same bytes.
@@ -184,7 +197,7 @@ func TestSplit(t *testing.T) {
 		if !w.Page().Outgrown() {
 			t.Fatalf("chart %d fits its sheet", seed)
 		}
-		before, ways := w.json(), waysOn(w.chart)
+		before, ways, order := w.json(), waysOn(w.chart), ordered(w.chart)
 		w.Do("page-split", "")
 		if len(w.chart.Pages) < 2 {
 			t.Fatalf("chart %d: %s", seed, w.notice)
@@ -207,6 +220,11 @@ func TestSplit(t *testing.T) {
 				if s.Symbol == symbol.OffPage && len(flow.Mates(w.chart, s)) == 0 {
 					t.Errorf("chart %d: %q on page %d has no mate", seed, s.Text, i)
 				}
+			}
+		}
+		for text, was := range order {
+			if now := ordered(w.chart)[text]; now != was {
+				t.Errorf("chart %d: the ways out of %s are %q, were %q", seed, text, now, was)
 			}
 		}
 		if now := waysOn(w.chart); len(now) != len(ways) {

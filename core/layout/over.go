@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
 	"plaintracer/core/geom"
@@ -306,19 +307,6 @@ func loose(p *chart.Page, s *chart.Step) chart.End {
 	return chart.End{X: geom.Round2(p.Frame.X + p.Frame.W), Y: geom.Round2(p.LaneOrigin(s.Lane).Y + s.H)}
 }
 
-// lineOrder brings the connectors of a page that are taken off and put on again into the order that they
-// had.
-func lineOrder(p *chart.Page) []chart.Part {
-	if len(p.Connectors) < 2 {
-		return nil
-	}
-	order := make([]string, len(p.Connectors))
-	for i, l := range p.Connectors {
-		order[i] = l.ID
-	}
-	return []chart.Part{{Do: "line.order", Page: p.ID, Order: order}}
-}
-
 // parts turn the page into the first of the pages, and add the others after it.
 func (o *over) parts(c *chart.Chart) []chart.Part {
 	first, id := o.pages[0].page, o.p.ID
@@ -358,7 +346,7 @@ func (o *over) parts(c *chart.Chart) []chart.Part {
 			ways[l.ID] = nil
 		}
 	}
-	parts = append(parts, lineOrder(o.p)...) // outcomes keep theirs
+	parts = append(parts, arrange.LineOrder(o.p)...) // outcomes keep theirs
 	parts = append(parts, o.pages[0].cmd.Parts...)
 	if len(ways) > 0 {
 		parts = append(parts, chart.Part{Do: "line.ways", Page: id, Ways: ways})
