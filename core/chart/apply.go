@@ -84,20 +84,29 @@ func orderPages(c *Chart, d Part) ([]Part, error) {
 	return []Part{{Do: "page.order", Order: old}}, nil
 }
 
+// set gives a value where a part sets one; it returns what takes that back.
+func set[T any](v, to *T) (back *T) {
+	if to == nil {
+		return nil
+	}
+	was := *v
+	*v = *to
+	return &was
+}
+
+// setRounded is set for a length, px.
+func setRounded(v, to *float64) (back *float64) {
+	if back = set(v, to); back != nil {
+		*v = geom.Round2(*v)
+	}
+	return back
+}
+
 func setPage(p *Page, d Part) ([]Part, error) {
 	next, inv := *p, Part{Do: "page.set", Page: p.ID}
-	if d.Title != nil {
-		was := p.Title
-		inv.Title, next.Title = &was, *d.Title
-	}
-	if d.W != nil {
-		was := p.W
-		inv.W, next.W = &was, geom.Round2(*d.W)
-	}
-	if d.H != nil {
-		was := p.H
-		inv.H, next.H = &was, geom.Round2(*d.H)
-	}
+	inv.Title, inv.W, inv.H = set(&next.Title, d.Title), setRounded(&next.W, d.W), setRounded(&next.H, d.H)
+	inv.Crossings, inv.KeepOff = set(&next.Crossings, d.Crossings), set(&next.KeepOff, d.KeepOff)
+	inv.Down, inv.Level = set(&next.Down, d.Down), set(&next.Level, d.Level)
 	if d.Sheet != nil {
 		w, h := p.SheetSize()
 		inv.Sheet, next.Sheet = &Sheet{w, h}, d.Sheet
@@ -113,14 +122,6 @@ func setPage(p *Page, d Part) ([]Part, error) {
 		inv.Frame = &f
 		next.Frame = Frame{geom.Round2(d.Frame.X), geom.Round2(d.Frame.Y), geom.Round2(d.Frame.W)}
 	}
-	if d.Crossings != nil {
-		was := p.Crossings
-		inv.Crossings, next.Crossings = &was, *d.Crossings
-	}
-	if d.KeepOff != nil {
-		was := p.KeepOff
-		inv.KeepOff, next.KeepOff = &was, *d.KeepOff
-	}
 	if d.Key != nil {
 		if inv.Key = (&KeyPart{p.Key}); d.Key.At == nil {
 			next.Key = nil
@@ -134,14 +135,6 @@ func setPage(p *Page, d Part) ([]Part, error) {
 	}
 	if d.Link != nil {
 		inv.Link, next.Link = &LinkPart{p.Link}, d.Link.To
-	}
-	if d.Down != nil {
-		was := p.Down
-		inv.Down, next.Down = &was, *d.Down
-	}
-	if d.Level != nil {
-		was := p.Level
-		inv.Level, next.Level = &was, *d.Level
 	}
 	if d.Turned != nil {
 		if inv.Turned = p.Turned; inv.Turned == nil {

@@ -61,18 +61,8 @@ func setGroup(p *Page, d Part) ([]Part, error) {
 		return nil, gone("group", d.ID)
 	}
 	next, inv := *g, Part{Do: "group.set", Page: p.ID, ID: g.ID}
-	if d.Name != nil {
-		was := g.Name
-		inv.Name, next.Name = &was, *d.Name
-	}
-	if d.Pool != nil {
-		was := g.Pool
-		inv.Pool, next.Pool = &was, *d.Pool
-	}
-	if d.In != nil {
-		was := g.In
-		inv.In, next.In = &was, *d.In
-	}
+	inv.Name = set(&next.Name, d.Name)
+	inv.Pool, inv.In = set(&next.Pool, d.Pool), set(&next.In, d.In)
 	inv.LaneLook, next.Look = setLaneLook(g.Look, d.LaneLook)
 	was := *g
 	*g = next
@@ -140,14 +130,7 @@ func setStage(p *Page, d Part) ([]Part, error) {
 		return nil, gone("stage", d.ID)
 	}
 	next, inv := *s, Part{Do: "stage.set", Page: p.ID, ID: s.ID}
-	if d.Name != nil {
-		was := s.Name
-		inv.Name, next.Name = &was, *d.Name
-	}
-	if d.Size != nil {
-		was := s.Size
-		inv.Size, next.Size = &was, geom.Round2(*d.Size)
-	}
+	inv.Name, inv.Size = set(&next.Name, d.Name), setRounded(&next.Size, d.Size)
 	inv.LaneLook, next.Look = setLaneLook(s.Look, d.LaneLook)
 	if err := checkStage(&next); err != nil {
 		return nil, err

@@ -71,14 +71,7 @@ func setLane(p *Page, d Part) ([]Part, error) {
 		return nil, gone("lane", d.ID)
 	}
 	next, inv := *l, Part{Do: "lane.set", Page: p.ID, ID: l.ID}
-	if d.Name != nil {
-		was := l.Name
-		inv.Name, next.Name = &was, *d.Name
-	}
-	if d.Size != nil {
-		was := l.Size
-		inv.Size, next.Size = &was, geom.Round2(*d.Size)
-	}
+	inv.Name, inv.Size = set(&next.Name, d.Name), setRounded(&next.Size, d.Size)
 	inv.LaneLook, next.Look = setLaneLook(l.Look, d.LaneLook)
 	if d.Link != nil {
 		inv.Link, next.Link = &LinkPart{l.Link}, d.Link.To
@@ -87,11 +80,8 @@ func setLane(p *Page, d Part) ([]Part, error) {
 		was := append([]Field{}, l.Fields...)
 		inv.Fields, next.Fields = &was, append([]Field(nil), *d.Fields...)
 	}
-	if d.In != nil {
-		was := l.In
-		if inv.In, next.In = &was, *d.In; next.In != "" && p.Group(next.In) == nil {
-			return nil, gone("group", next.In)
-		}
+	if inv.In = set(&next.In, d.In); inv.In != nil && next.In != "" && p.Group(next.In) == nil {
+		return nil, gone("group", next.In)
 	}
 	if err := checkLane(&next); err != nil {
 		return nil, err

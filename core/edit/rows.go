@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -22,6 +23,8 @@ type Row struct {
 	Goes   string       `json:"goes"`   // of an off-page connector, where the flow goes on, in words
 	GoesTo string       `json:"goesTo"` // page and step
 	Files  []chart.File `json:"files"`
+	In     bool         `json:"in"`   // it can be made an outcome of the decision above
+	Back   bool         `json:"back"` // it is one, and can follow the step above it again
 }
 
 // RowWay is a way out of a step: where it goes and under which label.
@@ -66,6 +69,7 @@ func Rows(c *chart.Chart, p *chart.Page) []Row {
 	for _, l := range p.Lanes {
 		lanes[l.ID] = l.Name
 	}
+	var asks *Row // the decision above; rows has room for all, so that they stay where they are
 	for _, v := range order {
 		s := p.Steps[v]
 		info, _ := symbol.Of(s.Symbol)
@@ -89,7 +93,13 @@ func Rows(c *chart.Chart, p *chart.Page) []Row {
 			m := ms[0]
 			r.Goes, r.GoesTo = sayGoesOn(flow.Letter(s), m.Page.Name(m.Index), len(g.Out[v]) > 0), m.Page.ID+" "+m.Step.ID
 		}
-		rows = append(rows, r)
+		if asks != nil && !s.Symbol.Store() && !s.Symbol.Open() {
+			of := slices.ContainsFunc(asks.Ways, func(w RowWay) bool { return w.ToID == r.ID })
+			r.In, r.Back = !of, of && asks.ID != rows[len(rows)-1].ID
+		}
+		if rows = append(rows, r); s.Symbol == symbol.Decision {
+			asks = &rows[len(rows)-1]
+		}
 	}
 	return rows
 }

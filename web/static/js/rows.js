@@ -49,7 +49,8 @@ export class Rows {
         if (e.target.value.trim()) this.act('row-enter', e.target);
         else this.leave(e.target);
       }
-      if ((key === 'Tab' && this.inside(id)) || (key === 'Shift+Tab' && this.outcome(id))) {
+      const row = this.rows.find((r) => r.id === id);
+      if ((key === 'Tab' && row.in) || (key === 'Shift+Tab' && row.back)) {
         e.preventDefault();
         this.act('row-text', e.target);
         core().act(e.shiftKey ? 'row-back' : 'row-in', id);
@@ -104,23 +105,6 @@ export class Rows {
   leave(words) {
     words.blur();
     document.getElementById('desk').focus({ preventScroll: true });
-  }
-
-  // inside tells whether Tab would make a step an outcome: there is a decision above, which does not
-  // lead to it yet; outcome whether it is one.
-  inside(id) {
-    const above = this.rows.slice(
-      0,
-      this.rows.findIndex((r) => r.id === id),
-    );
-    const d = above.findLast((r) => r.symbol === 'decision');
-    return !!d && !d.ways.some((w) => w.toId === id);
-  }
-
-  outcome(id) {
-    const at = this.rows.findIndex((r) => r.id === id),
-      d = this.rows.slice(0, at).findLast((r) => r.symbol === 'decision');
-    return !!d && d.ways.some((w) => w.toId === id) && this.rows[at - 1] !== d;
   }
 
   // go puts the caret into a row.
