@@ -25,11 +25,11 @@ type builder struct {
 	all    []*made
 }
 
-// made is a step, with the line it was made of.
+// made is a step, with what its line says of it besides.
 type made struct {
-	step *chart.Step
-	line *line
-	kind symbol.Kind // as it was given; "" where it follows from the text
+	step   *chart.Step
+	noLane bool
+	kind   symbol.Kind // as it was given; "" where it follows from the text
 }
 
 // loose is a way that waits for the step that it leads to.
@@ -80,20 +80,17 @@ func (b *builder) chain(lines []*line, waiting []loose) []loose {
 // line makes the steps of a line and of those farther in below it.
 func (b *builder) line(l *line, waiting []loose) []loose {
 	var m *made
-	for i, text := range l.steps {
-		s := &chart.Step{ID: b.id("s"), Text: text}
-		m = &made{step: s, line: l}
-		if i == len(l.steps)-1 {
-			m.kind = l.symbol
-		}
+	for i, of := range l.steps {
+		s := &chart.Step{ID: b.id("s"), Text: of.text}
+		m = &made{s, of.noLane, of.symbol}
 		if i == 0 && l.key != "" {
 			s.Number = l.key
 			b.keys[l.key] = s
 		}
 		b.all = append(b.all, m)
 		b.p.Steps = append(b.p.Steps, s)
-		b.place(l, s)
-		if b.stages[s] = l.stage; l.key == "" { // lines without a number are counted
+		b.place(of, s)
+		if b.stages[s] = of.stage; l.key == "" { // lines without a number are counted
 			if k := fmt.Sprint(len(b.all)); b.keys[k] == nil && i == 0 {
 				b.keys[k] = s
 			}
@@ -222,12 +219,12 @@ func inferred(text string, atEnd bool) symbol.Kind {
 }
 
 // place remembers the lane of a step: its own, or that of the line before it.
-func (b *builder) place(l *line, s *chart.Step) {
+func (b *builder) place(of said, s *chart.Step) {
 	switch {
-	case l.noLane:
+	case of.noLane:
 		return
-	case l.lane != nil:
-		b.last = l.lane
+	case of.lane != nil:
+		b.last = of.lane
 	}
 	if b.last != nil {
 		s.Lane = b.lane(b.last)
@@ -262,7 +259,7 @@ func (b *builder) seat() {
 		return
 	}
 	for _, m := range b.all {
-		if m.step.Lane == "" && !m.line.noLane {
+		if m.step.Lane == "" && !m.noLane {
 			m.step.Lane = b.p.Lanes[0].ID
 		}
 	}

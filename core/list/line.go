@@ -12,16 +12,20 @@ type line struct {
 	n      int // in the text, from 1
 	indent int // columns
 	key    string
-	lane   []seat // from the outside in; nil where none is named
-	noLane bool
-	steps  []string // texts; more than one where arrows lead from one to the next on the line
-	symbol symbol.Kind
-	stage  *string // nil where none is named
-	ways   []way   // that lead away from the last step, or for a line without steps from the one above
+	steps  []said // more than one where arrows lead from one to the next on the line
+	ways   []way  // that lead away from the last step, or for a line without steps from the one above
 	field  *chart.Field
 	label  string // of the way that leads to the first step, from the decision above
 	kids   []*line
-	typed  bool // by hand, into a row: a backslash is a backslash
+}
+
+// said is what a line says of one step.
+type said struct {
+	text   string
+	lane   []seat // from the outside in; nil where none is named
+	noLane bool
+	symbol symbol.Kind // "" where none is named
+	stage  *string     // nil where none is named
 }
 
 // seat is a lane, or a pool or lane that holds it.

@@ -90,7 +90,7 @@ func parseLine(raw string) *line {
 			}
 		}
 	}
-	l.steps = []string{s}
+	l.steps = []said{{text: s}}
 	return l
 }
 
@@ -110,7 +110,11 @@ func cutField(s string) (name, value string, ok bool) {
 
 // asks tells whether the line's step is a decision.
 func (l *line) asks() bool {
-	return len(l.steps) > 0 && (l.symbol == symbol.Decision || l.symbol == "" && strings.HasSuffix(l.steps[len(l.steps)-1], "?"))
+	if len(l.steps) == 0 {
+		return false
+	}
+	s := l.steps[len(l.steps)-1]
+	return s.symbol == symbol.Decision || s.symbol == "" && strings.HasSuffix(s.text, "?")
 }
 
 // arrowed takes the arrows of a line apart, and then what is left of it. keys are what names a step,
@@ -120,7 +124,7 @@ func (l *line) arrowed(keys map[string]bool, inside, outcome bool) {
 	if l.field != nil {
 		return
 	}
-	s := l.steps[0]
+	s := l.steps[0].text
 	l.steps = nil
 	names := func(s string) (string, bool) {
 		if strings.HasPrefix(s, `"`) {
@@ -173,16 +177,18 @@ func (l *line) arrowed(keys map[string]bool, inside, outcome bool) {
 		if before == "" || m == chart.Note {
 			break
 		}
-		l.steps = append(l.steps, l.said(before))
+		l.steps = append(l.steps, say(before, false))
 		s = after
 	}
-	l.steps = append(l.steps, l.said(s))
+	l.steps = append(l.steps, say(s, false))
 }
 
-// said takes lane, symbol and stage off a step's text.
-func (l *line) said(s string) string {
+// say takes lane, symbol and stage off a step's text. What is typed by hand has no escapes: a backslash
+// is a backslash.
+func say(s string, byHand bool) said {
+	var out said
 	if head, what, ok := cutLane(s); ok {
-		l.seats(head)
+		out.lane, out.noLane = seats(head)
 		s = what
 	}
 	i := strings.LastIndex(s, " [") + 1
@@ -191,13 +197,13 @@ func (l *line) said(s string) string {
 	}
 	if strings.HasSuffix(s, "]") && i >= 0 {
 		if kind, stage, ok := tags(s[i+1 : len(s)-1]); ok {
-			l.symbol, l.stage, s = kind, stage, strings.TrimSuffix(s[:i], " ")
+			out.symbol, out.stage, s = kind, stage, strings.TrimSuffix(s[:i], " ")
 		}
 	}
-	if l.typed {
-		return s
+	if out.text = s; !byHand {
+		out.text = meant(s)
 	}
-	return meant(s)
+	return out
 }
 
 // cutLane cuts a text at its first colon with a space behind it that is not escaped.
@@ -216,20 +222,19 @@ func cutLane(s string) (head, what string, ok bool) {
 }
 
 // seats takes 'pool // lane / lane' apart.
-func (l *line) seats(head string) {
+func seats(head string) (lane []seat, none bool) {
 	if head == noSeat {
-		l.noLane = true
-		return
+		return nil, true
 	}
-	l.lane = nil
 	rest := head
 	if pool, after, ok := strings.Cut(head, " // "); ok {
-		l.lane = append(l.lane, seat{meant(pool), true})
+		lane = append(lane, seat{meant(pool), true})
 		rest = after
 	}
 	for _, n := range strings.Split(rest, " / ") {
-		l.lane = append(l.lane, seat{meant(strings.TrimSpace(n)), false})
+		lane = append(lane, seat{meant(strings.TrimSpace(n)), false})
 	}
+	return lane, false
 }
 
 // tags reads what stands in brackets: a symbol, a stage, or both.

@@ -34,11 +34,10 @@ func ReadRow(s string, outcome bool, known func(number string) bool) Row {
 	if outcome && len(parts) > 1 {
 		r.Outcome, parts = parts[0], parts[1:]
 	}
-	l := line{typed: true}
-	r.Text = l.said(strings.Join(parts, " -> "))
-	r.Symbol = l.symbol
-	if len(l.lane) > 0 {
-		r.Lane = l.lane[len(l.lane)-1].name
+	of := say(strings.Join(parts, " -> "), true)
+	r.Text, r.Symbol = of.text, of.symbol
+	if n := len(of.lane); n > 0 {
+		r.Lane = of.lane[n-1].name
 	}
 	return r
 }

@@ -179,7 +179,7 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 	leads := false // some cell says where a step leads
 	var roots []*line
 	for i, row := range t.Rows {
-		l := &line{n: i + 1}
+		l, of := &line{n: i + 1}, said{}
 		for c, cell := range row {
 			if c >= len(t.Roles) || cell == "" {
 				continue
@@ -188,20 +188,20 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 			case NumberRole:
 				l.key = strings.TrimSuffix(cell, ".")
 			case LaneRole:
-				l.lane = []seat{{cell, false}}
+				of.lane = []seat{{cell, false}}
 			case TextRole:
-				if len(l.steps) > 0 {
-					cell = l.steps[0] + "\n" + cell
+				if of.text != "" {
+					cell = of.text + "\n" + cell
 				}
-				l.steps = []string{cell}
+				of.text = cell
 			case NextRole:
 				leads = true
 				l.ways = append(l.ways, nextOf(cell)...)
 			case SymbolRole:
 				if k, _, ok := tags(strings.ReplaceAll(cell, " ", "-")); ok {
-					l.symbol = k
+					of.symbol = k
 				} else if k, _, ok := tags(cell); ok {
-					l.symbol = k
+					of.symbol = k
 				}
 			case FieldRole:
 				name := fmt.Sprintf("column %d", c+1)
@@ -211,7 +211,8 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 				l.kids = append(l.kids, &line{field: &chart.Field{Name: name, Value: cell}})
 			}
 		}
-		if len(l.steps) > 0 {
+		if of.text != "" {
+			l.steps = []said{of}
 			roots = append(roots, l)
 		}
 	}

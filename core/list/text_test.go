@@ -154,6 +154,7 @@ func TestSamples(t *testing.T) {
 		{"1. Ask\n2. Complete?\n  no -> 1\n  yes -> 4\n3. Wait -> 1\n4. Send", "Ask >Complete?; Complete? no>Ask yes>Send; Wait >Ask; Send"},
 		{"Ask -> Log -> Send", "Ask >Log; Log >Send; Send"},
 		{"Ask\nGive up -> end\nSend", "Ask >Give up; Give up; Send"},
+		{"Desk: Ask -> Store: Fetch it [document] -> Desk: Hand it out", "Desk/Ask >Fetch it; Store/Fetch it >Hand it out; Desk/Hand it out"},
 		// A nested list that asks nothing is a run.
 		{"1. Ask\n   1.1. By letter\n   1.2. By phone\n2. Log", "Ask >By letter; By letter >By phone; By phone >Log; Log"},
 		// Without a name the outcomes are yes and no.
