@@ -328,6 +328,19 @@ func (e *Editor) setLaneField(arg string) {
 	}
 }
 
+// amid is the place of a step in the middle of a lane, which may be a new one, as far along the flow as
+// it stands.
+func amid(p *chart.Page, s *chart.Step, l *chart.Lane) chart.Place {
+	pl := p.PlaceAt(s.ID, "", p.StepRect(s))
+	pl.Lane = l.ID
+	if p.Down {
+		pl.X = geom.Round2(math.Max(lanePad, (l.Size-s.W)/2))
+	} else {
+		pl.Y = geom.Round2(math.Max(lanePad, (l.Size-s.H)/2))
+	}
+	return pl
+}
+
 // tellLane puts the selected steps into a lane, at the nearest free places along the flow.
 func (e *Editor) tellLane(id string) {
 	p := e.Page()
@@ -340,13 +353,7 @@ func (e *Editor) tellLane(id string) {
 		if s.Lane == id {
 			continue
 		}
-		pl := p.PlaceAt(s.ID, id, p.StepRect(s))
-		if p.Down {
-			pl.X = geom.Round2(math.Max(lanePad, (l.Size-s.W)/2))
-		} else {
-			pl.Y = geom.Round2(math.Max(lanePad, (l.Size-s.H)/2))
-		}
-		places = append(places, pl)
+		places = append(places, amid(p, s, l))
 	}
 	if len(places) > 0 {
 		e.do(didTellLane, chart.Part{Do: "step.place", Page: e.page, Places: arrange.Spread(p, places, !p.Down)})

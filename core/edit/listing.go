@@ -9,7 +9,6 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
-	"plaintracer/core/geom"
 	"plaintracer/core/list"
 	"plaintracer/core/symbol"
 	"plaintracer/core/typeset"
@@ -137,14 +136,7 @@ func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
 	if s.Lane == l.ID {
 		return nil
 	}
-	pl := p.PlaceAt(s.ID, "", p.StepRect(s))
-	pl.Lane = l.ID
-	if p.Down {
-		pl.X = geom.Round2(max(lanePad, (l.Size-s.W)/2))
-	} else {
-		pl.Y = geom.Round2(max(lanePad, (l.Size-s.H)/2))
-	}
-	return append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{pl}, !p.Down)})
+	return append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{amid(p, s, l)}, !p.Down)})
 }
 
 // rowEnter accepts a row and makes a step after it, open in the list: behind a decision its next
