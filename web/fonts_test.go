@@ -130,12 +130,18 @@ func TestBringAFont(t *testing.T) {
 	}
 }
 
-// inABroughtFont is a chart that is set in a font that somebody brought, known here.
+// inABroughtFont is a chart that is set in a font that somebody brought, known here: OTF with its outlines
+// in a CFF table (EB Garamond, which the reader of fonts comes with), and its bold cut TTF.
 func inABroughtFont(t *testing.T, c *chart.Chart) *chart.Chart {
 	t.Helper()
-	regular, bold, _ := broughtFont(t)
+	_, bold, _ := broughtFont(t)
+	dir, err := exec.Command("go", "list", "-m", "-f", "{{.Dir}}", "github.com/tdewolff/font").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	garamond := filepath.Join(strings.TrimSpace(string(dir)), "resources", "EBGaramond12-Regular.otf")
 	var files [4][]byte
-	for i, path := range []string{regular, bold} {
+	for i, path := range []string{garamond, bold} {
 		b, err := os.ReadFile(path)
 		if err != nil {
 			t.Fatal(err)

@@ -69,15 +69,21 @@ func Read(b []byte) (c Cut, err error) {
 		if id == 0 {
 			continue
 		}
-		if c.Advances[r] = Advance(s, id); c.Advances[r] > 4*advances.PerEm {
+		w := Advance(s, id)
+		if w > 4*advances.PerEm {
 			return Cut{}, fmt.Errorf("the character %q is more than four times as wide as it is high", r)
 		}
-		if err := s.GlyphPath(outline, id, 0, 0, 0, 1, sfnt.NoHinting); err != nil || outline.n > mostOutline {
+		switch err := s.GlyphPath(outline, id, 0, 0, 0, 1, sfnt.NoHinting); {
+		case outline.n > mostOutline || err != nil && c.Bytes[0] != 'O':
 			return Cut{}, errDamaged
+		case err != nil && letter(r): // some curves of sound CFF fonts are more than the reader knows
+			return Cut{}, fmt.Errorf("the outline of %q cannot be read; give the font as a TTF", r)
+		case err == nil: // else as if it were not there
+			c.Advances[r] = w
 		}
 	}
-	for _, r := range "AZaz09" {
-		if c.Advances[r] == 0 {
+	for r := '0'; r <= 'z'; r++ {
+		if letter(r) && c.Advances[r] == 0 {
 			return Cut{}, fmt.Errorf("the font has no %q; expected one with the Latin letters and digits", r)
 		}
 	}
@@ -85,6 +91,11 @@ func Read(b []byte) (c Cut, err error) {
 }
 
 var errDamaged = errors.New("the font is damaged, or of a kind that cannot be read; give it as a sound TTF or OTF")
+
+// letter tells whether a character is one that a font must have.
+func letter(r rune) bool {
+	return '0' <= r && r <= '9' || 'A' <= r && r <= 'Z' || 'a' <= r && r <= 'z'
+}
 
 // lastRead is behind the last character that is looked for in a font, the emoji.
 const lastRead = 0x20000

@@ -3,6 +3,10 @@ package font
 import (
 	"bytes"
 	"encoding/binary"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
 	"strings"
 	"testing"
 
@@ -120,6 +124,62 @@ func TestSubset(t *testing.T) {
 	}
 }
 
+// garamond is EB Garamond (OFL), which the reader of fonts comes with: its outlines are in a CFF table.
+func garamond(t testing.TB) []byte {
+	t.Helper()
+	dir, err := exec.Command("go", "list", "-m", "-f", "{{.Dir}}", "github.com/tdewolff/font").Output()
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := os.ReadFile(filepath.Join(strings.TrimSpace(string(dir)), "resources", "EBGaramond12-Regular.otf"))
+	if err != nil || string(b[:4]) != "OTTO" {
+		t.Fatalf("%v, %d bytes", err, len(b))
+	}
+	return b
+}
+
+// An OTF font is read as the others are, and a part of it draws its characters as the whole does. A
+// character whose outline the reader does not know is as one that the font has not.
+func TestOpenTypeWithCFF(t *testing.T) {
+	otf := garamond(t)
+	o, err := ReadOwn("", [4][]byte{otf})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if o.Name != "EB Garamond 12" || o.all[0]['M'] <= o.all[0]['i'] || o.all[0]['ӝ'] != 0 {
+		t.Errorf("%q, M is %d wide, i %d, ӝ %d", o.Name, o.all[0]['M'], o.all[0]['i'], o.all[0]['ӝ'])
+	}
+	part := o.subset(0, map[rune]bool{'A': true, 'é': true})
+	whole, err := sfnt.ParseSFNT(otf, 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	few, err := sfnt.ParseSFNT(part, 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(part) > len(otf)/4 || few.GlyphIndex('B') != 0 {
+		t.Errorf("%d of %d bytes; B %d", len(part), len(otf), few.GlyphIndex('B'))
+	}
+	for _, r := range "Aé" {
+		a, b := &traced{}, &traced{}
+		whole.GlyphPath(a, whole.GlyphIndex(r), 0, 0, 0, 1, sfnt.NoHinting)
+		few.GlyphPath(b, few.GlyphIndex(r), 0, 0, 0, 1, sfnt.NoHinting)
+		if a.String() == "" || a.String() != b.String() {
+			t.Errorf("%c: %s, in the part %s", r, a, b)
+		}
+	}
+}
+
+// traced writes down the outline of a glyph.
+type traced struct{ strings.Builder }
+
+func (p *traced) MoveTo(x, y float64)             { fmt.Fprintln(p, "move", x, y) }
+func (p *traced) LineTo(x, y float64)             { fmt.Fprintln(p, "line", x, y) }
+func (p *traced) QuadTo(a, b, x, y float64)       { fmt.Fprintln(p, "quad", a, b, x, y) }
+func (p *traced) CubeTo(a, b, c, d, x, y float64) { fmt.Fprintln(p, "cube", a, b, c, d, x, y) }
+func (p *traced) Close()                          { fmt.Fprintln(p, "close") }
+
 // FuzzRead gives the reader damaged fonts: it must end, without a panic, and what it takes must
 // be drawn and cut into parts.
 func FuzzRead(f *testing.F) {
@@ -134,6 +194,11 @@ func FuzzRead(f *testing.F) {
 	}
 	f.Add(woff2)
 	f.Add(o.subset(0, few))
+	cff, err := ReadOwn("Ours", [4][]byte{garamond(f)})
+	if err != nil {
+		f.Fatal(err)
+	}
+	f.Add(cff.subset(0, few))
 	f.Fuzz(func(t *testing.T, b []byte) {
 		c, err := Read(b)
 		if err != nil {
