@@ -98,13 +98,17 @@ func (s *Store) Bin(id string, in bool) error {
 }
 
 // Destroy takes a chart that is in the bin away for good, with all that hangs
-// on it.
+// on it, files that no other chart names among it.
 func (s *Store) Destroy(id string) error {
 	tx, err := s.w.Begin()
 	if err != nil {
 		return err
 	}
 	defer tx.Rollback()
+	files, err := filesOf(tx, id)
+	if err != nil {
+		return err
+	}
 	for _, q := range []string{`DELETE FROM commands WHERE chart = ?`, `DELETE FROM links WHERE chart = ?`, `DELETE FROM comments WHERE chart = ?`} {
 		if _, err := tx.Exec(q, id); err != nil {
 			return err
@@ -113,6 +117,11 @@ func (s *Store) Destroy(id string) error {
 	r, err := tx.Exec(`DELETE FROM charts WHERE id = ? AND binned > 0`, id)
 	if err := changedOne(r, err); err != nil {
 		return err
+	}
+	for _, f := range files {
+		if err := dropUnnamed(tx, f); err != nil {
+			return err
+		}
 	}
 	s.mu.Lock()
 	delete(s.open, id)
