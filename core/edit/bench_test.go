@@ -84,3 +84,16 @@ func BenchmarkDrag(b *testing.B) {
 		})
 	}
 }
+
+// BenchmarkRow is a row of the list that is accepted and the next one made, from key to changes.
+func BenchmarkRow(b *testing.B) {
+	e := New(benchChart(200), 0, "bench")
+	e.Update(true)
+	for b.Loop() {
+		e.Do("row-enter", `{"id":"s100","text":"Check it again"}`)
+		e.Update(false)
+		e.Do("undo", "")
+		e.Do("undo", "")
+		e.Update(false)
+	}
+}
