@@ -131,7 +131,7 @@ func TestDestroyTakesFilesAlong(t *testing.T) {
 		}
 		return id
 	}
-	shared, alone, taken, new := file("both"), file("one"), file("taken off again"), file("new")
+	shared, alone, taken, sent := file("both"), file("one"), file("taken off again"), file("new")
 	naming := func(ids ...string) string {
 		c := chart.New("Loans")
 		st := &chart.Step{ID: "s1", Symbol: "process", X: 100, Y: 100, W: 112, H: 56}
@@ -145,18 +145,18 @@ func TestDestroyTakesFilesAlong(t *testing.T) {
 		}
 		return id
 	}
-	a, b := naming(shared, alone, taken, new), naming(shared)
+	a, b := naming(shared, alone, taken, sent), naming(shared)
 	left := []chart.File{{ID: shared, Name: "form", Type: "text/plain", Size: 4}, {ID: alone, Name: "form", Type: "text/plain", Size: 4}}
 	off := chart.Command{Words: "take a file off", Parts: []chart.Part{{Do: "step.set", Page: "p1", ID: "s1", Files: &left}}}
 	if res, _, err := s.Append(a, p.ID, "window", []Incoming{{1, off}}, func([]Logged) {}); err != nil || res[0].Refused != "" {
 		t.Fatal(res, err)
 	}
-	if _, err := s.w.Exec(`UPDATE files SET added = added - ? WHERE id != ?`, 2*fresh.Milliseconds(), new); err != nil {
+	if _, err := s.w.Exec(`UPDATE files SET added = added - ? WHERE id != ?`, 2*fresh.Milliseconds(), sent); err != nil {
 		t.Fatal(err)
 	}
 	kept := func(when string, want ...string) {
 		t.Helper()
-		for _, id := range []string{shared, alone, taken, new} {
+		for _, id := range []string{shared, alone, taken, sent} {
 			if _, _, err := s.File(id); (err == nil) != slices.Contains(want, id) {
 				t.Errorf("%s: %v, kept should be %v", when, err, slices.Contains(want, id))
 			}
@@ -166,12 +166,12 @@ func TestDestroyTakesFilesAlong(t *testing.T) {
 		if err := s.Bin(id, true); err != nil {
 			t.Fatal(err)
 		}
-		kept("in the bin", [][]string{{shared, alone, taken, new}, {shared, new}}[i]...)
+		kept("in the bin", [][]string{{shared, alone, taken, sent}, {shared, sent}}[i]...)
 		if err := s.Destroy(id); err != nil {
 			t.Fatal(err)
 		}
 	}
-	kept("both gone", new)
+	kept("both gone", sent)
 }
 
 func TestRemarks(t *testing.T) {

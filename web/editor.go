@@ -31,7 +31,7 @@ func (s *Server) editor(c fiber.Ctx) error {
 	}
 	return s.render(c, "editor", fiber.Map{
 		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(), "Bench": symbol.Bench(),
-		"Groups": []string{symbol.Work, symbol.Kept, symbol.Links}, "Keys": edit.Keys(), "Wasm": s.assets.wasm,
+		"Groups": []string{symbol.Work, symbol.Kept, symbol.Links, symbol.Plain}, "Keys": edit.Keys(), "Wasm": s.assets.wasm,
 	})
 }
 

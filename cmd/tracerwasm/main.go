@@ -25,6 +25,7 @@ type update struct {
 	SVG     string           `json:"svg,omitempty"`
 	Moved   []edit.Moved     `json:"moved,omitempty"`
 	Drop    []string         `json:"drop,omitempty"`
+	Order   []string         `json:"order,omitempty"`
 	Marks   string           `json:"marks"`
 	Guides  string           `json:"guides"`
 	Facts   *edit.Facts      `json:"facts,omitempty"`
@@ -58,7 +59,7 @@ func answer(u *update, fresh bool) {
 	for _, e := range c.Patch {
 		b.WriteString(svg.Element(e))
 	}
-	u.SVG, u.Moved, u.Drop = b.String(), c.Moved, c.Drop
+	u.SVG, u.Moved, u.Drop, u.Order = b.String(), c.Moved, c.Drop, c.Order
 	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
 	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
 	u.Typing, u.Ask, u.Notice, u.Offer = c.Typing, c.Ask, c.Notice, c.Offer

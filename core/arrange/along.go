@@ -19,11 +19,11 @@ type room struct {
 	moved  map[string]bool
 }
 
-// newRoom takes all steps but the one named, which stands in lane.
+// newRoom takes all steps but the one named, which stands in lane, and grounds.
 func newRoom(p *chart.Page, but, lane string, across bool) *room {
 	r := &room{page: p, across: across, lane: lane, lanes: map[string]string{}, boxes: map[string]geom.Rect{}, moved: map[string]bool{}}
 	for _, s := range p.Steps {
-		if s.ID != but {
+		if s.ID != but && !s.Behind() {
 			r.boxes[s.ID], r.lanes[s.ID] = p.StepRect(s), s.Lane
 		}
 	}

@@ -17,11 +17,11 @@ const Grid = chart.PlainGrid
 const lanePad = 6.0
 
 // Settle is the place of a step that is to stand at r on the page: in the lane
-// that its middle lies over, wholly inside it.
+// that its middle lies over, wholly inside it; a ground in none.
 func Settle(p *chart.Page, id string, r geom.Rect) chart.Place {
 	pl := chart.Place{ID: id, X: geom.Round2(r.X), Y: geom.Round2(r.Y), W: r.W, H: r.H}
 	l := p.LaneUnder(r.Centre())
-	if l == nil {
+	if s := p.Step(id); l == nil || s != nil && s.Behind() {
 		return pl
 	}
 	in := func(v, size float64) float64 { return math.Max(lanePad, math.Min(v, l.Size-size-lanePad)) }

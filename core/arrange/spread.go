@@ -37,7 +37,7 @@ func Spread(p *chart.Page, wanted []chart.Place, across bool) []chart.Place {
 	}
 	taken := map[string][]geom.Rect{} // by lane, in its coordinates
 	for _, s := range p.Steps {
-		if !mine[s.ID] {
+		if !mine[s.ID] && !s.Behind() {
 			taken[s.Lane] = append(taken[s.Lane], geom.Rect{X: s.X, Y: s.Y, W: s.W, H: s.H})
 		}
 	}

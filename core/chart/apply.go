@@ -334,6 +334,11 @@ func setStep(p *Page, d Part) ([]Part, error) {
 		was := append([]File{}, s.Files...)
 		inv.Files, next.Files = &was, append([]File(nil), *d.Files...)
 	}
+	inv.Front, inv.Locked = set(&next.Front, d.Front), set(&next.Locked, d.Locked)
+	if d.Held != nil {
+		was := append([]Hold{}, s.Held...)
+		inv.Held, next.Held = &was, append([]Hold(nil), *d.Held...)
+	}
 	if err := checkStep(p, &next); err != nil {
 		return nil, err
 	}

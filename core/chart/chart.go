@@ -65,6 +65,9 @@ type Step struct {
 	Look   *StepLook   `json:"look,omitempty"`
 	Link   *Link       `json:"link,omitempty"`  // where it leads
 	Files  []File      `json:"files,omitempty"` // attached to it; a list of them is not changed but replaced
+	Front  int         `json:"front,omitempty"` // how far in front it is drawn; below 0 behind everything
+	Locked bool        `json:"locked,omitempty"`
+	Held   []Hold      `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X

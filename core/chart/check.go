@@ -251,6 +251,9 @@ func checkStep(p *Page, s *Step) error {
 	if err := checkFiles(s.Files); err != nil {
 		return err
 	}
+	if err := checkHolds(s); err != nil {
+		return err
+	}
 	if s.Link != nil {
 		if err := s.Link.check(); err != nil {
 			return err

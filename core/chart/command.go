@@ -35,7 +35,8 @@ type Command struct {
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
 //	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
-//	            that is given), Number, Fields, Ports, Link, Files, StepLook (an empty one takes it away)
+//	            that is given), Number, Fields, Ports, Link, Files, Front, Locked, Held, StepLook (an empty
+//	            one takes it away)
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
 //	            gives it back to the meaning), Crossings, Pins, Labels
@@ -94,6 +95,9 @@ type Part struct {
 	Shown     *[]Showing `json:"shown,omitempty"`
 	Link      *LinkPart  `json:"link,omitempty"`
 	Files     *[]File    `json:"files,omitempty"`
+	Front     *int       `json:"front,omitempty"`
+	Locked    *bool      `json:"locked,omitempty"`
+	Held      *[]Hold    `json:"held,omitempty"`
 
 	Ways map[string]*Way `json:"ways,omitempty"`
 }

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"encoding/json"
+	"slices"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -161,8 +162,18 @@ func (e *Editor) copies(f part, dx, dy float64) (parts []chart.Part, ids []strin
 		c := *s
 		c.ID = e.newID("s")
 		ren[s.ID] = c.ID
-		pl := arrange.Settle(p, c.ID, geom.Rect{X: s.X + dx, Y: s.Y + dy, W: s.W, H: s.H})
-		c.Lane, c.X, c.Y = pl.Lane, pl.X, pl.Y
+		if c.Locked, c.Held = false, slices.Clone(s.Held); c.Behind() {
+			c.Lane, c.X, c.Y = "", geom.Round2(s.X+dx), geom.Round2(s.Y+dy)
+		} else {
+			pl := arrange.Settle(p, c.ID, geom.Rect{X: s.X + dx, Y: s.Y + dy, W: s.W, H: s.H})
+			c.Lane, c.X, c.Y = pl.Lane, pl.X, pl.Y
+		}
+		for i, h := range c.Held {
+			if ren[h.ID] == "" {
+				ren[h.ID] = e.newID("g")
+			}
+			c.Held[i].ID = ren[h.ID]
+		}
 		parts = append(parts, chart.Part{Do: "step.add", Page: p.ID, Step: &c})
 		ids = append(ids, c.ID)
 	}

@@ -53,6 +53,7 @@ const (
 	FieldsDrawer Place = "fields"
 	LaneDrawer   Place = "lane"
 	LooseDrawer  Place = "loose"
+	HoldDrawer   Place = "together"
 
 	PageDrawer Place = "page"
 	PageTabs   Place = "pages"
@@ -164,6 +165,15 @@ func init() { // not a literal: commands lead back to the table
 		alignCommand(arrange.Top, wordAlignTop), alignCommand(arrange.Middle, wordAlignMiddle), alignCommand(arrange.Bottom, wordAlignBottom),
 		{Name: "distribute-down", Words: wordDistributeDown, Place: OnLineUp, Menu: true, need: needThreeSteps,
 			do: func(e *Editor, _ string) { e.distribute(false) }},
+
+		drawer("together", wordTogether, "", OnLineUp, needPage),
+		{Name: "group", Words: wordGroup, Keys: []string{"Ctrl+G"}, Place: HoldDrawer, Menu: true, need: needTwoSteps, do: func(e *Editor, _ string) { e.group() }},
+		{Name: "ungroup", Words: wordUngroup, Keys: []string{"Ctrl+Shift+G"}, Place: HoldDrawer, Menu: true, need: needGroup, do: func(e *Editor, _ string) { e.ungroup() }},
+		{Name: "group-name", Words: wordNameGroup, Place: HoldDrawer, need: needOneGroup, do: func(e *Editor, arg string) { e.nameGroup(arg) }},
+		{Name: "group-pick", Words: wordPickGroup, Place: HoldDrawer, need: always, do: func(e *Editor, arg string) { e.selectGroup(arg) }},
+		{Name: "lock", Words: wordLock, Keys: []string{"Alt+L"}, Place: HoldDrawer, Menu: true, need: needAStep,
+			do: func(e *Editor, _ string) { e.lock() }, on: func(e *Editor, _ string) bool { return e.allLocked() }},
+		stackCommand("front", wordToFront), stackCommand("forward", wordForward), stackCommand("backward", wordBackward), stackCommand("back", wordToBack),
 
 		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: true, need: needPage,
 			do: func(e *Editor, _ string) { e.layOut() }},
@@ -423,6 +433,10 @@ func meansCommand(m chart.Meaning, words string) Command {
 		on: func(e *Editor, _ string) bool { return e.means(m) }}
 }
 
+func stackCommand(arg, words string) Command {
+	return Command{Name: "stack-" + arg, Words: words, Place: HoldDrawer, Menu: true, need: needAStep, do: func(e *Editor, _ string) { e.stack(arg) }}
+}
+
 func symbolChoices() []Choice {
 	var out []Choice
 	for _, i := range symbol.All() {
@@ -486,7 +500,7 @@ func (e *Editor) Menu() []MenuGroup {
 // groupName is what a group of commands is headed with.
 func (e *Editor) groupName(p Place) string {
 	switch p {
-	case OnSelection, AtHand, SymbolDrawer, LaneDrawer:
+	case OnSelection, AtHand, SymbolDrawer, LaneDrawer, HoldDrawer:
 		return e.selectionName()
 	case FieldsDrawer:
 		return wordLeads

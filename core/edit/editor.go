@@ -231,7 +231,7 @@ func (e *Editor) size(k symbol.Kind) geom.Rect {
 func (e *Editor) rects(but func(id string) bool) []geom.Rect {
 	var out []geom.Rect
 	for _, sh := range e.Sheet().Steps {
-		if but == nil || !but(sh.Step.ID) {
+		if !sh.Step.Behind() && (but == nil || !but(sh.Step.ID)) {
 			out = append(out, sh.Rect)
 		}
 	}

@@ -36,6 +36,7 @@ type Facts struct {
 	House     HouseFacts        `json:"house"`
 	Shown     []ShownFact       `json:"shown"`      // fields that steps show
 	Names     []string          `json:"fieldNames"` // of the page's steps
+	Hold      HoldFacts         `json:"hold"`
 	Pending   int               `json:"pending"`
 	Pages     []PageFact        `json:"pages"`
 	Sheet     SheetFacts        `json:"sheet"`
@@ -125,6 +126,7 @@ func (e *Editor) Facts() Facts {
 	}
 	f.StepW, f.StepH = e.stepSize()
 	f.Band = e.bandFacts()
+	f.Hold = e.holdFacts()
 	f.InLane = []Named{}
 	for _, l := range p.Lanes {
 		f.InLane = append(f.InLane, Named{l.ID, laneWords(p, l)})
@@ -173,6 +175,8 @@ func (e *Editor) selectionName() string {
 		return strings.TrimSpace(info.Name + " " + steps[0].Number)
 	case len(steps) == 0 && len(lines) == 1:
 		return sayConnector(e.endName(lines[0].From), e.endName(lines[0].To))
+	case len(lines) == 0 && len(e.held()) == 1 && len(e.membersOf(e.held()[0].ID)) == len(steps):
+		return sayGroup(e.held()[0].Name, len(steps))
 	case len(steps)+len(lines) > 0:
 		return saySelected(len(steps), len(lines))
 	}

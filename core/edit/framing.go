@@ -19,10 +19,11 @@ func (g *framing) up(e *Editor, p Pointer) {
 		return
 	}
 	for _, sh := range e.Sheet().Steps {
-		if sh.Rect.Inside(r) {
+		if sh.Rect.Inside(r) && !sh.Step.Locked {
 			e.selected[sh.Step.ID] = true
 		}
 	}
+	e.selectWhole()
 	for _, l := range e.Sheet().Lines {
 		in := len(l.Points) > 0
 		for _, q := range l.Points {

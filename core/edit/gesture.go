@@ -172,7 +172,7 @@ func (e *Editor) selectUnder(p Pointer) {
 	e.gesture = nil
 	if sh := e.Sheet().StepAt(q); sh != nil {
 		if !e.selected[sh.Step.ID] {
-			e.selectOnly(sh.Step.ID)
+			e.selectHeld(sh.Step.ID, false)
 		}
 	} else if r := e.Sheet().RunAt(q, e.reach()); r != nil {
 		e.under, _ = e.spotAt(q)
@@ -180,9 +180,15 @@ func (e *Editor) selectUnder(p Pointer) {
 			e.selectOnly(r.Line.ID)
 		}
 	} else {
-		e.selectOnly()
 		if b, ok := e.Page().HeadAt(q); ok {
+			e.selectOnly()
 			e.band = b.ID
+		} else if sh := e.Sheet().GroundAt(q); sh != nil {
+			if !e.selected[sh.Step.ID] {
+				e.selectHeld(sh.Step.ID, false)
+			}
+		} else {
+			e.selectOnly()
 		}
 	}
 }
@@ -210,6 +216,11 @@ func (e *Editor) double(p Pointer) {
 		e.selectOnly()
 		e.band = b.ID
 		e.typeOnLane(b.ID)
+		return
+	}
+	if sh := e.Sheet().GroundAt(q); sh != nil && !sh.Step.Locked {
+		e.selectOnly(sh.Step.ID)
+		e.typeOnStep(sh.Step.ID)
 		return
 	}
 	e.hand = symbol.Process

@@ -63,7 +63,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 			}
 		}
 	}
-	if s := e.one(); s != nil {
+	if s := e.one(); s != nil && !s.Locked {
 		sh := e.Sheet().Shape(s.ID)
 		for i, c := range corners(sh.Rect, e.zoom) {
 			if c.Dist(q) <= e.reach()+2/e.zoom {
@@ -110,6 +110,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 		}}
 	}
 	sheet := e.Sheet()
+	if sh := sheet.GroundAt(q); sh != nil {
+		return e.stepGrip(sh.Step.ID, p)
+	}
 	switch {
 	case scene.TitleBox(sheet).Contains(q):
 		return grip{ibeam, func(p Pointer) gesture { return &clicking{form: ibeam, do: e.typeOnTitle} }}
@@ -130,21 +133,22 @@ func (e *Editor) stepGrip(id string, p Pointer) grip {
 	cursor := moveAll
 	if p.Ctrl {
 		cursor = leaveCopy
+	} else if e.Page().Step(id).Locked {
+		cursor = arrow
 	}
 	return grip{cursor, func(p Pointer) gesture {
+		again := e.selected[id]
 		switch {
 		case p.Shift:
-			if e.selected[id] {
-				delete(e.selected, id)
-			} else {
-				e.band = ""
-				e.pick(id)
-			}
+			e.selectHeld(id, true)
 			return nil
-		case !e.selected[id]:
-			e.selectOnly(id)
+		case !again:
+			e.selectHeld(id, false)
 		}
-		return &moving{press: press{start: p, last: p}, id: id, boxes: e.boxes(), before: e.Sheet()}
+		if e.Page().Step(id).Locked && !p.Ctrl {
+			return &framing{press: press{start: p, last: p}}
+		}
+		return &moving{press: press{start: p, last: p}, id: id, again: again, boxes: e.boxes(), before: e.Sheet()}
 	}}
 }
 

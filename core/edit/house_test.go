@@ -117,7 +117,7 @@ func TestHouseByHand(t *testing.T) {
 	// One that cannot be read is told, and mended in one press.
 	before := w.json()
 	w.Do("house-take", `{"name":"Mist","step":{"fill":"#EEEEEE","outline":"#F2F2F2","text":{"colour":"#DDDDDD"}}}`)
-	if f := w.Facts().House; f.Poor < 10 || needPoorHouse(w.Editor) != "" || !strings.HasPrefix(f.Reads[0], "1.1 : 1, #DDDDDD on #EEEEEE: Terminator: text and 19 more") {
+	if f := w.Facts().House; f.Poor < 10 || needPoorHouse(w.Editor) != "" || !strings.HasPrefix(f.Reads[0], "1.1 : 1, #DDDDDD on #EEEEEE: Terminator: text and ") {
 		t.Errorf("told: %+v", f)
 	}
 	w.Do("house-mend", "")

@@ -116,6 +116,9 @@ func (e *Editor) newLanes(names []string) []chart.Part {
 	}
 	var places []chart.Place
 	for _, s := range p.Steps {
+		if s.Behind() {
+			continue
+		}
 		i := int(math.Max(0, math.Min(float64(len(names)-1), math.Floor((s.Y+s.H/2-frame.Y)/size))))
 		pl := chart.PlaceOf(s)
 		pl.X += shift

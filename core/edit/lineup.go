@@ -1,6 +1,8 @@
 package edit
 
 import (
+	"slices"
+
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 )
@@ -10,11 +12,7 @@ import (
 // other is spread.
 func (e *Editor) align(edge arrange.Edge, words string) {
 	upDown := edge == arrange.Top || edge == arrange.Middle || edge == arrange.Bottom
-	var places []chart.Place
-	for _, bs := range e.byLane(upDown) {
-		places = append(places, e.places(arrange.Align(bs, edge))...)
-	}
-	e.lineUp(words, places, upDown)
+	e.lineUp(words, upDown, upDown, func(bs []arrange.Box) []arrange.Box { return arrange.Align(bs, edge) })
 }
 
 // distribute makes the gaps between the selected steps equal.
@@ -23,34 +21,66 @@ func (e *Editor) distribute(across bool) {
 	if across {
 		words = didDistributeAcross
 	}
+	e.lineUp(words, !across, across, func(bs []arrange.Box) []arrange.Box { return arrange.Distribute(bs, across) })
+}
+
+func (e *Editor) sameSize() {
+	e.free(e.steps())
+	e.putInLine(didSameSize, e.places(arrange.SameSize(e.boxes())), true, false)
+}
+
+// lineUp brings the units that are selected to where to says; with split those of each lane by themselves.
+// What is held together keeps its places among itself.
+func (e *Editor) lineUp(words string, split, across bool, to func([]arrange.Box) []arrange.Box) {
+	e.free(e.steps())
+	us := e.lined()
+	grouped := slices.ContainsFunc(us, func(u unit) bool { return len(u.boxes) > 1 })
+	by := map[string]unit{}
+	for _, u := range us {
+		by[u.boxes[0].ID] = u
+	}
 	var places []chart.Place
-	for _, bs := range e.byLane(!across) {
-		places = append(places, e.places(arrange.Distribute(bs, across))...)
+	for _, bs := range e.byLane(us, split) {
+		for _, b := range to(bs) {
+			u := by[b.ID]
+			was := u.rect()
+			moved := slices.Clone(u.boxes)
+			for i := range moved {
+				moved[i].Rect.X += b.Rect.X - was.X
+				moved[i].Rect.Y += b.Rect.Y - was.Y
+			}
+			places = append(places, e.places(moved)...)
+		}
 	}
-	e.lineUp(words, places, across)
+	e.putInLine(words, places, across, grouped)
 }
 
-func (e *Editor) sameSize() { e.lineUp(didSameSize, e.places(arrange.SameSize(e.boxes())), true) }
-
-// lineUp brings steps to places, spread where they would lie on each other.
-func (e *Editor) lineUp(words string, places []chart.Place, across bool) {
-	e.do(words, chart.Part{Do: "step.place", Page: e.page, Places: arrange.Spread(e.Page(), places, across)})
+// putInLine brings steps to places, spread where they would lie on each other; in groups they may.
+func (e *Editor) putInLine(words string, places []chart.Place, across, grouped bool) {
+	if !grouped {
+		places = arrange.Spread(e.Page(), places, across)
+	}
+	if len(places) > 0 {
+		e.do(words, chart.Part{Do: "step.place", Page: e.page, Places: places})
+	}
 }
 
-// byLane are the selected steps, with split those of each lane by themselves.
-func (e *Editor) byLane(split bool) [][]arrange.Box {
-	if split == e.Page().Down || len(e.Page().Lanes) == 0 {
-		return [][]arrange.Box{e.boxes()}
-	}
+// byLane are units as boxes named by their first step, with split those of each lane by themselves.
+func (e *Editor) byLane(us []unit, split bool) [][]arrange.Box {
+	p := e.Page()
+	split = split != p.Down && len(p.Lanes) > 0
 	at := map[string]int{}
 	var out [][]arrange.Box
-	for _, b := range e.boxes() {
-		lane := e.Page().Step(b.ID).Lane
+	for _, u := range us {
+		lane := ""
+		if id := u.boxes[0].ID; split {
+			lane = p.Step(id).Lane
+		}
 		if _, ok := at[lane]; !ok {
 			at[lane] = len(out)
 			out = append(out, nil)
 		}
-		out[at[lane]] = append(out[at[lane]], b)
+		out[at[lane]] = append(out[at[lane]], arrange.Box{ID: u.boxes[0].ID, Rect: u.rect()})
 	}
 	return out
 }

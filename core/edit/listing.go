@@ -35,6 +35,10 @@ func (e *Editor) rowParts(arg string) []chart.Part {
 	if s == nil || s.Text == a.Text {
 		return nil
 	}
+	if s.Locked {
+		e.notice = sayLocked(1, true)
+		return nil
+	}
 	in := e.wayFrom(s)
 	r := list.ReadRow(a.Text, in != nil, func(n string) bool { return n != "" && e.numbered(n) != nil })
 	var parts []chart.Part
@@ -164,7 +168,7 @@ func (e *Editor) rowEnter(arg string) {
 	switch {
 	case len(ways) > 0 && !asks && row(ways[0].To.Step) <= row(s.ID): // it goes back: what waits above goes on
 		for i := row(s.ID) - 1; i >= 0; i-- {
-			if o := e.Page().Step(rows[i].ID); len(rows[i].Ways) == 0 && !o.Symbol.Store() && !o.Symbol.Open() {
+			if o := e.Page().Step(rows[i].ID); len(rows[i].Ways) == 0 && !o.Symbol.Store() && !o.Symbol.Beside() {
 				_, line := e.addLine(chart.End{Step: o.ID}, chart.End{Step: id}, o.Symbol, symbol.Process)
 				parts = append(parts, line)
 				break

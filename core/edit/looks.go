@@ -131,7 +131,7 @@ func (e *Editor) giveLooks(words string, steps []*chart.Step, f func(*chart.Step
 // looksGiven are the parts that give steps the looks that f makes of theirs, and those steps as
 // they are then whose texts are set otherwise.
 func (e *Editor) looksGiven(steps []*chart.Step, f func(*chart.Step, chart.StepLook) chart.StepLook) (parts []chart.Part, to []chart.Step) {
-	for _, s := range steps {
+	for _, s := range e.free(steps) {
 		was := chart.StepLook{}
 		if s.Look != nil {
 			was = *s.Look
@@ -153,7 +153,9 @@ func (e *Editor) looksGiven(steps []*chart.Step, f func(*chart.Step, chart.StepL
 // giveParts does what changes looks; where texts then need more room, others give way.
 func (e *Editor) giveParts(words string, parts []chart.Part, to []chart.Step) {
 	if len(parts) == 0 {
-		e.notice = sayLooksAlready
+		if e.notice == "" { // they are not locked
+			e.notice = sayLooksAlready
+		}
 		return
 	}
 	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)

@@ -31,7 +31,7 @@ func (e *Editor) newStep(id string, k symbol.Kind, r geom.Rect) chart.Part {
 // meaning is what a connector between two symbols says, where that is plain.
 func meaning(a, b symbol.Kind) chart.Meaning {
 	switch {
-	case a.Open() || b.Open():
+	case a.Beside() || b.Beside():
 		return chart.Note
 	case a.Store() || b.Store():
 		return chart.Data
@@ -69,7 +69,10 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 	id, part := e.addStep(k, r)
 	info, _ := symbol.Of(k)
 	parts := []chart.Part{part}
-	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
+	if l := e.lineUnder(e.Sheet(), "", r); e.around(k, r) {
+		s := part.Step
+		s.Front, s.Lane, s.X, s.Y = -1, "", r.X, r.Y
+	} else if l != nil {
 		pl, moved := e.roomIn(l, id, r)
 		s := part.Step
 		s.Lane, s.X, s.Y = pl.Lane, pl.X, pl.Y
@@ -82,6 +85,14 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 		e.last[k] = geom.Rect{W: r.W, H: r.H}
 		e.selectOnly(id)
 	}
+}
+
+// around tells whether a shape is placed around steps: it is then a ground behind them.
+func (e *Editor) around(k symbol.Kind, r geom.Rect) bool {
+	if !k.Beside() || k.Open() {
+		return false
+	}
+	return slices.ContainsFunc(e.rects(nil), func(o geom.Rect) bool { return o.Inside(r) })
 }
 
 // nextFree is where a symbol goes that is placed without pointing: after the
@@ -334,7 +345,7 @@ func (e *Editor) setSymbol(k symbol.Kind) {
 	}
 	var parts []chart.Part
 	var to []chart.Step
-	for _, s := range e.steps() {
+	for _, s := range e.free(e.steps()) {
 		if s.Symbol == k {
 			continue
 		}
@@ -368,11 +379,11 @@ func (e *Editor) moveTo(bs []arrange.Box) chart.Part {
 	return part
 }
 
-// boxes are the selected steps as drawn.
+// boxes are the selected steps as drawn that are not locked.
 func (e *Editor) boxes() []arrange.Box {
 	var out []arrange.Box
 	for _, sh := range e.Sheet().Steps {
-		if e.selected[sh.Step.ID] {
+		if e.selected[sh.Step.ID] && !sh.Step.Locked {
 			out = append(out, arrange.Box{ID: sh.Step.ID, Rect: sh.Rect})
 		}
 	}
@@ -382,7 +393,7 @@ func (e *Editor) boxes() []arrange.Box {
 // nudge moves the selected steps by keys.
 func (e *Editor) nudge(dx, dy float64) {
 	bs := e.boxes()
-	if len(bs) == 0 {
+	if e.free(e.steps()); len(bs) == 0 {
 		return
 	}
 	for i := range bs {
@@ -396,12 +407,17 @@ func (e *Editor) nudge(dx, dy float64) {
 func (e *Editor) remove() {
 	p := e.Page()
 	var parts []chart.Part
+	away := map[string]bool{}
+	free := e.free(e.steps())
+	for _, s := range free {
+		away[s.ID] = true
+	}
 	for _, c := range p.Connectors {
-		if e.selected[c.ID] || e.selected[c.From.Step] || e.selected[c.To.Step] {
+		if e.selected[c.ID] || away[c.From.Step] || away[c.To.Step] {
 			parts = append(parts, chart.Part{Do: "line.drop", Page: p.ID, ID: c.ID})
 		}
 	}
-	for _, s := range e.steps() {
+	for _, s := range free {
 		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	}
 	gap := e.gapLeft()

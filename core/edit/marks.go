@@ -2,6 +2,7 @@ package edit
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -71,11 +72,7 @@ func (e *Editor) marks() scene.Element {
 	if len(e.comments) > 0 {
 		el.Items = scene.Comments(sh, e.comments).Items
 	}
-	for i := range sh.Steps {
-		if s := &sh.Steps[i]; e.selected[s.Step.ID] {
-			m.line(cropMarks(s.Rect, e.zoom), scene.Red, 2.2)
-		}
-	}
+	e.selectionMarks(m)
 	for i := range sh.Lines {
 		r := &sh.Lines[i]
 		if !e.selected[r.Line.ID] {
@@ -170,4 +167,40 @@ func cropMarks(r geom.Rect, zoom float64) geom.Path {
 		p = p.Move(c.X+dx, c.Y).Line(c.X, c.Y).Line(c.X, c.Y+dy)
 	}
 	return p
+}
+
+// selectionMarks frames what is selected: a step by itself, or all that is held together as one. What is
+// locked has a lock at its corner.
+func (e *Editor) selectionMarks(m pen) {
+	held := map[string]geom.Rect{}
+	whole := e.held()
+	for i := range e.Sheet().Steps {
+		s := &e.Sheet().Steps[i]
+		if !e.selected[s.Step.ID] {
+			continue
+		}
+		if s.Step.Locked {
+			m.padlock(geom.Pt(s.Rect.Right()+cropOff*m.k, s.Rect.Y-cropOff*m.k))
+		}
+		if k := slices.IndexFunc(whole, func(h chart.Hold) bool { return s.Step.HeldBy(h.ID) }); k >= 0 {
+			r, ok := held[whole[k].ID]
+			if !ok {
+				r = s.Rect
+			}
+			held[whole[k].ID] = r.Union(s.Rect)
+			m.line(geom.Box(s.Rect.Grow(3*m.k)), scene.Red, 1, 2, 3)
+		} else {
+			m.line(cropMarks(s.Rect, e.zoom), scene.Red, 2.2)
+		}
+	}
+	for _, h := range whole {
+		m.line(cropMarks(held[h.ID], e.zoom), scene.Red, 2.2)
+	}
+}
+
+// padlock stands with its lower left corner at q.
+func (m pen) padlock(q geom.Point) {
+	k := m.k
+	m.add(scene.Item{Path: geom.Box(geom.Rect{X: q.X, Y: q.Y - 8*k, W: 11 * k, H: 8 * k}), Fill: scene.Red})
+	m.line(geom.Path{}.Move(q.X+2.5*k, q.Y-8*k).Line(q.X+2.5*k, q.Y-11*k).Quarter(q.X+5.5*k, q.Y-14*k, true).Quarter(q.X+8.5*k, q.Y-11*k, false).Line(q.X+8.5*k, q.Y-8*k), scene.Red, 1.6)
 }

@@ -16,6 +16,7 @@ import (
 type moving struct {
 	press
 	id     string // the step under the pointer
+	again  bool   // which was selected before
 	boxes  []arrange.Box
 	before *sheet.Sheet // the page as it was
 	into   *sheet.Run   // the connector that the step would be put into
@@ -56,7 +57,7 @@ func (g *moving) refresh(e *Editor) {
 	}
 	sx, sy, guides := arrange.Snap(all, others, e.reach(), e.Page().GridSize())
 	g.dx, g.dy, g.lines = g.dx+sx, g.dy+sy, guides
-	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
+	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl && !p.Step(g.boxes[0].ID).Behind() {
 		g.into = e.lineUnder(g.before, g.boxes[0].ID, g.at())
 	}
 	cmd := g.command(e)
@@ -86,8 +87,8 @@ func (g *moving) command(e *Editor) chart.Command {
 
 func (g *moving) up(e *Editor, p Pointer) {
 	if !g.moved {
-		if !g.start.Shift && len(e.selected) > 1 {
-			e.selectOnly(g.id)
+		if g.again && len(e.selected) > 1 {
+			e.goInto(g.id)
 		}
 		if s := e.Page().Step(g.id); g.start.Ctrl && s != nil {
 			e.openStep(s)

@@ -34,6 +34,20 @@ func needOneStep(e *Editor) string {
 	return ""
 }
 
+func needGroup(e *Editor) string {
+	if len(e.held()) == 0 {
+		return whyNoGroup
+	}
+	return ""
+}
+
+func needOneGroup(e *Editor) string {
+	if len(e.held()) != 1 {
+		return whyOneGroup
+	}
+	return ""
+}
+
 func needLine(e *Editor) string {
 	if len(e.lines()) == 0 {
 		return whyLine

@@ -62,6 +62,11 @@ func (g *placing) marks(e *Editor, m pen) {
 		return
 	}
 	r, _ := g.rect(e)
+	if e.around(e.hand, r) {
+		m.line(e.hand.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.4, 4, 3)
+		m.say(wordBehind, g.last)
+		return
+	}
 	e.willStand(m, e.hand, r)
 	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
 		m.say(sayInto(e.between(l.Line)), g.last)
@@ -74,7 +79,7 @@ func (g *placing) guides(e *Editor, m pen) {
 	}
 	r, guides := g.rect(e)
 	e.construction(m, guides)
-	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
+	if l := e.lineUnder(e.Sheet(), "", r); l != nil && !e.around(e.hand, r) {
 		m.line(l.Drawn().Path(), scene.Red, 2.4)
 	}
 }

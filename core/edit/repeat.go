@@ -88,6 +88,9 @@ func (e *Editor) sizeTyped(arg string) {
 		return
 	}
 	bs := e.boxes()
+	if e.free(e.steps()); len(bs) == 0 {
+		return
+	}
 	for i := range bs {
 		c := bs[i].Rect.Centre()
 		if a.What == "h" {

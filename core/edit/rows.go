@@ -93,7 +93,7 @@ func Rows(c *chart.Chart, p *chart.Page) []Row {
 			m := ms[0]
 			r.Goes, r.GoesTo = sayGoesOn(flow.Letter(s), m.Page.Name(m.Index), len(g.Out[v]) > 0), m.Page.ID+" "+m.Step.ID
 		}
-		if asks != nil && !s.Symbol.Store() && !s.Symbol.Open() {
+		if asks != nil && !s.Symbol.Store() && !s.Symbol.Beside() {
 			of := slices.ContainsFunc(asks.Ways, func(w RowWay) bool { return w.ToID == r.ID })
 			r.In, r.Back = !of, of && asks.ID != rows[len(rows)-1].ID
 		}

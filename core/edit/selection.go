@@ -13,6 +13,7 @@ type selection struct {
 	selected map[string]bool // steps and connectors
 	order    []string        // those that were picked one by one, in that order; some may be selected no more
 	band     string          // a lane, a group of lanes or a stage
+	inside   string          // the group that the hand has gone into
 	held     *toldOf         // while facts are gathered
 }
 
@@ -32,7 +33,7 @@ func (s *selection) hold(p *chart.Page) (release func()) {
 
 // selectOnly makes ids the selection.
 func (s *selection) selectOnly(ids ...string) {
-	s.selected, s.band, s.order = map[string]bool{}, "", nil
+	s.selected, s.band, s.order, s.inside = map[string]bool{}, "", nil, ""
 	for _, id := range ids {
 		s.pick(id)
 	}

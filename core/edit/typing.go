@@ -47,7 +47,9 @@ func (e *Editor) begin(t Typing) {
 }
 
 func (e *Editor) typeOnStep(id string) {
-	if s := e.Page().Step(id); s != nil {
+	if s := e.Page().Step(id); s != nil && s.Locked {
+		e.notice = sayLocked(1, true)
+	} else if s != nil {
 		e.begin(Typing{Kind: "step", ID: id, Text: s.Text, Name: nameStepText, runs: s.Runs})
 	}
 }

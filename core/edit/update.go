@@ -26,7 +26,8 @@ type drawn struct {
 	ground  chart.Ground // of that page
 	key     string
 	keyAt   *chart.Key
-	told    int // the status at which fields and key were last looked at
+	told    int      // the status at which fields and key were last looked at
+	order   []string // of the steps, as they lie over each other
 }
 
 // shown are elements that the browser has, in the order in which they are drawn.
@@ -132,6 +133,7 @@ func lookOf(c *chart.Connector) lineLook {
 type Update struct {
 	Patch  []scene.Element // to be drawn anew
 	Moved  []Moved         // elements that are shown as they are, but elsewhere
+	Order  []string        // the ids of all steps as they lie over each other; nil when the browser has them so
 	Drop   []string        // elements that are gone, by class and id: "step-s1"
 	Marks  scene.Element
 	Guides scene.Element
@@ -223,6 +225,7 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	u.Drop = d.steps.dropped(u.Drop, "step-")
+	u.Order = d.reorder(s)
 	for i := range s.Lines {
 		r := &s.Lines[i]
 		look := lookOf(r.Line)
@@ -261,6 +264,39 @@ func (e *Editor) Update(fresh bool) Update {
 		}
 	}
 	return u
+}
+
+// reorder is the order of the steps as they lie over each other, where the browser has another one: there,
+// what is new lies over all else.
+func (d *drawn) reorder(s *sheet.Sheet) []string {
+	wanted := make([]string, len(s.Steps))
+	for i, k := range s.Drawn() {
+		wanted[i] = s.Steps[k].Step.ID
+	}
+	if slices.Equal(d.order, wanted) {
+		return nil
+	}
+	there := make(map[string]bool, len(wanted))
+	for _, id := range wanted {
+		there[id] = true
+	}
+	has := make([]string, 0, len(wanted)) // the browser
+	for _, id := range d.order {
+		if there[id] {
+			has = append(has, id)
+			delete(there, id)
+		}
+	}
+	for i := range s.Steps {
+		if id := s.Steps[i].Step.ID; there[id] {
+			has = append(has, id)
+		}
+	}
+	d.order = wanted
+	if slices.Equal(has, wanted) {
+		return nil
+	}
+	return wanted
 }
 
 func firstRun(s *chart.Step) *chart.Run {

@@ -42,6 +42,18 @@ const (
 	wordCut       = "Cut"
 	wordPaste     = "Paste"
 	wordAll       = "Select all"
+	wordTogether  = "Hold together"
+	wordGroup     = "Group"
+	wordUngroup   = "Ungroup"
+	wordNameGroup = "Name of the group"
+	wordPickGroup = "Select the group"
+	wordLock      = "Lock"
+	wordStack     = "In front or behind"
+	wordToFront   = "In front of all"
+	wordForward   = "Forward"
+	wordBackward  = "Backward"
+	wordToBack    = "Behind all"
+	wordBehind    = "goes behind what it is around"
 
 	wordAlignLeft        = "Align left"
 	wordAlignCentre      = "Align centre"
@@ -359,6 +371,11 @@ const (
 	didOver        = "lay out over pages"
 	didSplit       = "split page"
 	didFile        = "attach file"
+	didGroup       = "group"
+	didUngroup     = "ungroup"
+	didNameGroup   = "name group"
+	didLock        = "lock"
+	didUnlock      = "unlock"
 	didDropFile    = "remove file"
 	didLink        = "link"
 	didInto        = "page for a step"
@@ -507,6 +524,8 @@ func sayLooks(n int) string {
 	return fmt.Sprintf("%d looks on this page", n)
 }
 
+var didStack = map[string]string{"front": "bring to the front", "forward": "bring forward", "backward": "send backward", "back": "send to the back"}
+
 func didKind(kind string) string   { return "make " + kind }
 func didAdd(symbol string) string  { return "add " + strings.ToLower(symbol) }
 func didMake(symbol string) string { return "change symbol to " + strings.ToLower(symbol) }
@@ -516,6 +535,8 @@ const (
 	whyStep         = "select a step first"
 	whyOneStep      = "select one step first"
 	whyTwoSteps     = "select two or more steps first"
+	whyNoGroup      = "select a group first"
+	whyOneGroup     = "select one group first"
 	whyThreeSteps   = "select three or more steps first"
 	whyLine         = "select a connector first"
 	whyOneLine      = "select one connector first"
@@ -602,11 +623,36 @@ const (
 	sayLabelsAlready   = "Its labels are already where they go by default."
 	sayCrossesAlready  = "It already crosses like that."
 	sayBestSides       = "Both ends already choose the best side."
+	sayOneGroup        = "They are one group already."
+	sayStacked         = "Nothing else lies there, so the order stays as it is."
 	sayNoClip          = "The clipboard has no steps and no text. Copy some first."
 	sayTypingGone      = "Someone deleted what you were typing on."
 	sayGlue            = "Select one step and type the number of the step it leads to, or select two steps."
 	sayNothingInReach  = "No step is within reach of a loose end. Drag the end to a step, or the step to the end."
 )
+
+func sayTooDeep(most int) string {
+	return fmt.Sprintf("Groups can stand in each other at most %d deep.", most)
+}
+
+// sayLocked tells that steps are locked, all that are selected or some.
+func sayLocked(n int, all bool) string {
+	switch {
+	case all && n == 1:
+		return "It is locked. Unlock it first: Hold together, Lock."
+	case all:
+		return "They are locked. Unlock them first: Hold together, Lock."
+	}
+	return fmt.Sprintf("%s locked and stayed as before.", map[bool]string{true: "1 step is", false: fmt.Sprintf("%d steps are", n)}[n == 1])
+}
+
+// sayGroup is a group of n steps in words.
+func sayGroup(name string, n int) string {
+	if name == "" {
+		name = "Group"
+	}
+	return fmt.Sprintf("%s (%s)", name, many(n, "step"))
+}
 
 func noSuchCommand(name string) string { return fmt.Sprintf("There is no command called %q.", name) }
 func sayCouldNot(what, why string) string {

@@ -70,6 +70,12 @@ func (x *Index) Add(r Rect) int {
 	return int(n)
 }
 
+// Leave counts a box that Near never finds.
+func (x *Index) Leave() {
+	x.boxes = append(x.boxes, Rect{X: math.Inf(1)})
+	x.stamp = append(x.stamp, 0)
+}
+
 // Drop takes box n out. Numbers of others stay; room is free again after a Reset only.
 func (x *Index) Drop(n int) { x.boxes[n] = Rect{X: math.Inf(1)} }
 

@@ -11,6 +11,7 @@ package layout
 import (
 	"context"
 	"math"
+	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
@@ -95,11 +96,29 @@ func each(ctx context.Context, c *chart.Chart, dir Direction, lay func(context.C
 
 // PageContext is Page, which ends with the context's error soon after that has ended.
 func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
+	p = front(p)
 	return page(ctx, p, func(n *net) chart.Command {
 		w, h := p.SheetSize()
 		cmd, _ := n.lay(p, dir, setting{w, h, 1, false, 0})
 		return cmd
 	})
+}
+
+// front is a page without the grounds on it, which stay where they are.
+func front(p *chart.Page) *chart.Page {
+	behind := map[string]bool{}
+	for _, s := range p.Steps {
+		if s.Behind() {
+			behind[s.ID] = true
+		}
+	}
+	if len(behind) == 0 {
+		return p
+	}
+	out := *p
+	out.Steps = slices.DeleteFunc(slices.Clone(p.Steps), func(s *chart.Step) bool { return behind[s.ID] })
+	out.Connectors = slices.DeleteFunc(slices.Clone(p.Connectors), func(c *chart.Connector) bool { return behind[c.From.Step] || behind[c.To.Step] })
+	return &out
 }
 
 // page is a page laid out in the way that lay has.

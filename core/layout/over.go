@@ -84,6 +84,7 @@ func Fits(p *chart.Page) bool {
 // to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
 // are repeated. There are no parts for a page with less than two steps.
 func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
+	p = front(p)
 	o := &over{p: p, newID: newID, letter: flow.Letters(c), letters: map[string]string{}, lines: map[string][]*chart.Connector{}, at: map[string]int{}}
 	for _, v := range build(ctx, p).order {
 		o.order = append(o.order, p.Steps[v])

@@ -95,7 +95,7 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 				b.keys[k] = s
 			}
 		}
-		if m.kind.Store() || m.kind.Open() { // no part of the flow: what waits goes on waiting
+		if m.kind.Store() || m.kind.Beside() { // no part of the flow: what waits goes on waiting
 			continue
 		}
 		for _, w := range waiting {
@@ -104,7 +104,7 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 		waiting = []loose{{s, "", chart.Flow}}
 	}
 	s, asks := m.step, l.asks()
-	out := m.kind.Store() || m.kind.Open()
+	out := m.kind.Store() || m.kind.Beside()
 	var ends []loose
 	outcomes, ended := 0, false
 	names := []string{} // of the outcomes

@@ -2,6 +2,8 @@ package list
 
 import (
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
@@ -170,6 +172,13 @@ func Escaped(s string) string {
 	}
 	if strings.HasSuffix(s, " ") {
 		s = s[:len(s)-1] + `\s`
+	}
+	// Other spaces at the ends would be taken for none.
+	if r, _ := utf8.DecodeRuneInString(s); r != ' ' && unicode.IsSpace(r) {
+		s = empty + s
+	}
+	if r, _ := utf8.DecodeLastRuneInString(s); r != ' ' && unicode.IsSpace(r) {
+		s += empty
 	}
 	if strings.HasPrefix(s, `"`) || strings.HasPrefix(s, "(") || strings.HasPrefix(s, "#") || strings.HasPrefix(s, "--") {
 		s = `\` + s

@@ -101,8 +101,8 @@ func page(b *strings.Builder, p *chart.Page) {
 	}
 }
 
-// apart tells whether a step is no part of the flow where nothing says so: a store or an annotation.
-func apart(s *chart.Step) bool { return s.Symbol.Store() || s.Symbol.Open() }
+// apart tells whether a step is no part of the flow where nothing says so: a store, or beside the work.
+func apart(s *chart.Step) bool { return s.Symbol.Store() || s.Symbol.Beside() }
 
 // following is the first of the steps that is a part of the flow; nil without one.
 func following(steps []*chart.Step) *chart.Step {

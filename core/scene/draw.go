@@ -32,7 +32,7 @@ func Of(s *sheet.Sheet) Drawing {
 	for _, b := range s.Page.Bands() {
 		d.Elements = append(d.Elements, Band(s, b))
 	}
-	for i := range s.Steps {
+	for _, i := range s.Drawn() {
 		d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
 	}
 	for i := range s.Lines {
@@ -51,7 +51,7 @@ func Of(s *sheet.Sheet) Drawing {
 // Part is the drawing of the chosen steps and connectors alone.
 func Part(s *sheet.Sheet, chosen func(id string) bool) Drawing {
 	d := Drawing{Title: s.Chart, Paper: style.Paper(s.Page).String()}
-	for i := range s.Steps {
+	for _, i := range s.Drawn() {
 		if chosen(s.Steps[i].Step.ID) {
 			d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
 		}

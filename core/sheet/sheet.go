@@ -34,6 +34,7 @@ type Sheet struct {
 	by       *Composer
 	routes   []route.Route
 	byID     map[string]*chart.Step // once a step was asked for
+	drawn    []int                  // once it was asked for
 	measured sync.Once
 	scales   scales // of the fields that are shown, once they are asked for
 }
@@ -210,7 +211,7 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(origin.X + st.X + f.box.X), Y: geom.Round2(origin.Y + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
 		sh.Lines = f.lines
 		s.Steps[i] = sh
-		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect})
+		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect, Flat: st.Behind()})
 	}
 	border := func(h geom.Rect, upright bool) {
 		if upright {
@@ -343,15 +344,36 @@ func laneOrigins(p *chart.Page) map[string]geom.Point {
 }
 
 // StepAt is the topmost step under q; nil where there is none.
-func (s *Sheet) StepAt(q geom.Point) *Shape {
-	for i := len(s.Steps) - 1; i >= 0; i-- {
-		if sh := &s.Steps[i]; sh.Rect.Contains(q) {
+func (s *Sheet) StepAt(q geom.Point) *Shape { return s.shapeAt(q, false) }
+
+// GroundAt is the step behind everything that lies uppermost under a point; nil when there is none.
+func (s *Sheet) GroundAt(q geom.Point) *Shape { return s.shapeAt(q, true) }
+
+func (s *Sheet) shapeAt(q geom.Point, behind bool) *Shape {
+	for _, i := range slices.Backward(s.Drawn()) {
+		if sh := &s.Steps[i]; sh.Step.Behind() == behind && sh.Rect.Contains(q) {
 			if o := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H); o.Encloses(geom.Pt(q.X-sh.Rect.X, q.Y-sh.Rect.Y)) {
 				return sh
 			}
 		}
 	}
 	return nil
+}
+
+// Drawn are the indexes of the steps in the order in which they are drawn.
+func (s *Sheet) Drawn() []int {
+	if len(s.drawn) != len(s.Steps) {
+		s.drawn = make([]int, len(s.Steps))
+		flat := true
+		for i := range s.Steps {
+			s.drawn[i] = i
+			flat = flat && s.Steps[i].Step.Front == 0
+		}
+		if !flat {
+			slices.SortStableFunc(s.drawn, func(a, b int) int { return s.Steps[a].Step.Front - s.Steps[b].Step.Front })
+		}
+	}
+	return s.drawn
 }
 
 // Step finds a step of the page; nil when there is none of that id.

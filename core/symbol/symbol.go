@@ -39,6 +39,18 @@ const (
 	Connector       Kind = "connector"
 	Parallel        Kind = "parallel-mode"
 	Text            Kind = "text"
+
+	Box         Kind = "box"
+	Ellipse     Kind = "ellipse"
+	Triangle    Kind = "triangle"
+	ArrowRight  Kind = "arrow-right"
+	ArrowLeft   Kind = "arrow-left"
+	ArrowUp     Kind = "arrow-up"
+	ArrowDown   Kind = "arrow-down"
+	Callout     Kind = "callout" // its tail at the lower left
+	CalloutDown Kind = "callout-lower-right"
+	CalloutUp   Kind = "callout-upper-left"
+	CalloutOver Kind = "callout-upper-right"
 )
 
 // Info is what there is to say of a symbol.
@@ -59,6 +71,7 @@ const (
 	Work  = "Work"
 	Kept  = "Papers and data"
 	Links = "Links and notes"
+	Plain = "Shapes"
 
 	iso   = "ISO 5807"
 	older = "older and industrial charts"
@@ -88,6 +101,17 @@ var all = []Info{
 	{Connector, "Connector", "", "", "goes on elsewhere on this page", 44, 44, Links, iso, "circle jump reference"},
 	{Parallel, "Parallel mode bar", "", "", "ways that are gone at the same time begin or meet", 160, 10, Links, iso, "fork join synchronise split merge"},
 	{Text, "Text", "", "", "words on the paper", 120, 32, Links, own, "free caption heading label"},
+	{Box, "Box", "", "", "a ground or a frame for what belongs together", 160, 96, Plain, own, "rectangle square zone area"},
+	{Ellipse, "Ellipse", "", "", "sets something apart", 120, 80, Plain, own, "circle oval round"},
+	{Triangle, "Triangle", "", "", "draws attention to something", 96, 84, Plain, own, "warning delta"},
+	{ArrowRight, "Block arrow right", "Arrow right", "", "shows the way, or what comes next", 120, 64, Plain, own, "direction next"},
+	{ArrowLeft, "Block arrow left", "Arrow left", "", "shows the way back", 120, 64, Plain, own, "direction back"},
+	{ArrowUp, "Block arrow up", "Arrow up", "", "shows the way up, or more of something", 92, 112, Plain, own, "direction more"},
+	{ArrowDown, "Block arrow down", "Arrow down", "", "shows the way down, or less of something", 92, 112, Plain, own, "direction less"},
+	{Callout, "Callout, tail lower left", "Callout", "", "words on what it points at, to its lower left", 128, 68, Plain, own, "speech balloon note remark"},
+	{CalloutDown, "Callout, tail lower right", "Callout", "", "words on what it points at, to its lower right", 128, 68, Plain, own, "speech balloon note remark"},
+	{CalloutUp, "Callout, tail upper left", "Callout", "", "words on what it points at, to its upper left", 128, 68, Plain, own, "speech balloon note remark"},
+	{CalloutOver, "Callout, tail upper right", "Callout", "", "words on what it points at, to its upper right", 128, 68, Plain, own, "speech balloon note remark"},
 }
 
 // All lists the symbols, those of the bench first, in its order.
@@ -109,6 +133,16 @@ func Of(k Kind) (Info, bool) {
 // Store tells whether the symbol stands for something kept, which is read and
 // written but never a way of the flow.
 func (k Kind) Store() bool { return k == StoredData || k == DirectAccess || k == InternalStorage }
+
+// Beside tells whether the symbol says something of the chart and stands for no part of the work, unless
+// a way of the flow leads to it: annotations, text and plain shapes.
+func (k Kind) Beside() bool {
+	switch k {
+	case Box, Ellipse, Triangle, ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver:
+		return true
+	}
+	return k.Open()
+}
 
 // Slant is how far the sides of a data symbol lean, in px.
 func slant(w, h float64) float64 { return math.Min(h*0.35, w/4) }
@@ -185,7 +219,7 @@ func (k Kind) Outline(w, h float64) geom.Path {
 	case Delay:
 		r := math.Min(h/2, w/2)
 		return p.Move(0, 0).Line(w-r, 0).Quarter(w, h/2, false).Quarter(w-r, h, true).Line(0, h).Close()
-	case Connector:
+	case Connector, Ellipse:
 		return p.Move(w/2, 0).Quarter(w, h/2, false).Quarter(w/2, h, true).Quarter(0, h/2, false).Quarter(w/2, 0, true).Close()
 	case Alternate:
 		r := corner(w, h)
@@ -197,6 +231,10 @@ func (k Kind) Outline(w, h float64) geom.Path {
 		p = p.Move(0, 2*d).Line(d, 2*d).Line(d, d).Line(2*d, d).Line(2*d, 0).Line(w, 0)
 		p = p.Line(w, y-2*d).Line(w-d, y-2*d).Line(w-d, y-d).Line(f, y-d).Line(f, y)
 		return p.Curve(geom.Pt(f*2/3, y-c), geom.Pt(f/3, y+c), geom.Pt(0, y)).Close()
+	case Triangle:
+		return p.Move(w/2, 0).Line(w, h).Line(0, h).Close()
+	case ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver:
+		return k.pointing(w, h).Path().Close()
 	default:
 		return geom.Box(geom.Rect{W: w, H: h})
 	}
@@ -204,7 +242,7 @@ func (k Kind) Outline(w, h float64) geom.Path {
 
 // Cornered tells whether the symbol has square corners, which can be rounded: those that no
 // connector holds at.
-func (k Kind) Cornered() bool { return k == Process || k == Predefined || k == Data }
+func (k Kind) Cornered() bool { return k == Process || k == Predefined || k == Data || k == Box }
 
 // Rounded is the outline with corners of that radius, px, where the symbol is cornered.
 func (k Kind) Rounded(w, h, radius float64) geom.Path {
@@ -362,6 +400,15 @@ func (k Kind) Ports(w, h float64) []Port {
 		p[Right].Slide = math.Min(h/2, y-2*d-h/2) - 4
 	case Parallel:
 		p[Right].Slide, p[Left].Slide = 0, 0
+	case Ellipse:
+		for i := range p {
+			p[i].Slide = min(2*tip, w/4, h/4)
+		}
+	case Triangle:
+		p[Top].Slide, p[Top].Tip = min(tip, w/6), true
+		p[Right].At.X, p[Left].At.X = w*3/4, w/4
+	case ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver:
+		k.pointingPorts(w, h, &p)
 	case OffPage:
 		p[Bottom].Slide = min(tip, w/6)
 		p[Right].At.Y, p[Left].At.Y = shoulder(h)/2, shoulder(h)/2

@@ -47,6 +47,20 @@ var onOutline = map[Kind]geom.Polyline{
 	Connector: {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}, {X: 17.574, Y: 8.787}},
 	Parallel:  {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
 	Text:      {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
+
+	// Shafts are half as broad as the arrow; heads 0.4 of its length or 0.6 of its breadth long.
+	Box:        {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
+	Ellipse:    {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}, {X: 17.574, Y: 8.787}},
+	Triangle:   {{X: 60, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 30, Y: 30}, {X: 90, Y: 30}, {X: 60, Y: 60}},
+	ArrowRight: {{X: 0, Y: 15}, {X: 84, Y: 15}, {X: 84, Y: 0}, {X: 120, Y: 30}, {X: 84, Y: 60}, {X: 84, Y: 45}, {X: 0, Y: 45}, {X: 0, Y: 30}, {X: 102, Y: 15}},
+	ArrowLeft:  {{X: 120, Y: 15}, {X: 36, Y: 15}, {X: 36, Y: 0}, {X: 0, Y: 30}, {X: 36, Y: 60}, {X: 36, Y: 45}, {X: 120, Y: 45}, {X: 120, Y: 30}},
+	ArrowUp:    {{X: 30, Y: 60}, {X: 30, Y: 24}, {X: 0, Y: 24}, {X: 60, Y: 0}, {X: 120, Y: 24}, {X: 90, Y: 24}, {X: 90, Y: 60}},
+	ArrowDown:  {{X: 30, Y: 0}, {X: 30, Y: 36}, {X: 0, Y: 36}, {X: 60, Y: 60}, {X: 120, Y: 36}, {X: 90, Y: 36}, {X: 90, Y: 0}},
+	// Tails are 0.3 of the height high, and stand between 0.12 and 0.28 of the width.
+	Callout:     {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 42}, {X: 33.6, Y: 42}, {X: 7.2, Y: 60}, {X: 14.4, Y: 42}, {X: 0, Y: 42}},
+	CalloutDown: {{X: 0, Y: 0}, {X: 0, Y: 42}, {X: 86.4, Y: 42}, {X: 112.8, Y: 60}, {X: 105.6, Y: 42}, {X: 120, Y: 42}, {X: 120, Y: 0}},
+	CalloutUp:   {{X: 0, Y: 60}, {X: 0, Y: 18}, {X: 14.4, Y: 18}, {X: 7.2, Y: 0}, {X: 33.6, Y: 18}, {X: 120, Y: 18}, {X: 120, Y: 60}},
+	CalloutOver: {{X: 120, Y: 60}, {X: 120, Y: 18}, {X: 105.6, Y: 18}, {X: 112.8, Y: 0}, {X: 86.4, Y: 18}, {X: 0, Y: 18}, {X: 0, Y: 60}},
 }
 
 // Where the ports of a symbol of 120 x 60 are: top, right, bottom, left.
@@ -74,6 +88,18 @@ var ports = map[Kind][4]geom.Point{
 	Connector:       {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 	Parallel:        {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 	Text:            {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+
+	Box:         {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Ellipse:     {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Triangle:    {{X: 60, Y: 0}, {X: 90, Y: 30}, {X: 60, Y: 60}, {X: 30, Y: 30}},
+	ArrowRight:  {{X: 60, Y: 15}, {X: 120, Y: 30}, {X: 60, Y: 45}, {X: 0, Y: 30}},
+	ArrowLeft:   {{X: 60, Y: 15}, {X: 120, Y: 30}, {X: 60, Y: 45}, {X: 0, Y: 30}},
+	ArrowUp:     {{X: 60, Y: 0}, {X: 90, Y: 30}, {X: 60, Y: 60}, {X: 30, Y: 30}},
+	ArrowDown:   {{X: 60, Y: 0}, {X: 90, Y: 30}, {X: 60, Y: 60}, {X: 30, Y: 30}},
+	Callout:     {{X: 60, Y: 0}, {X: 120, Y: 21}, {X: 60, Y: 42}, {X: 0, Y: 21}},
+	CalloutDown: {{X: 60, Y: 0}, {X: 120, Y: 21}, {X: 60, Y: 42}, {X: 0, Y: 21}},
+	CalloutUp:   {{X: 60, Y: 18}, {X: 120, Y: 39}, {X: 60, Y: 60}, {X: 0, Y: 39}},
+	CalloutOver: {{X: 60, Y: 18}, {X: 120, Y: 39}, {X: 60, Y: 60}, {X: 0, Y: 39}},
 }
 
 func TestOutlines(t *testing.T) {
@@ -164,7 +190,10 @@ func TestStandard(t *testing.T) {
 		}
 	}
 	for _, i := range All() {
-		if i.Group != Work && i.Group != Kept && i.Group != Links || i.Standard == "" || i.Meaning == "" {
+		if beside := i.Group == Plain || i.Kind == Annotation || i.Kind == Text; i.Kind.Beside() != beside {
+			t.Errorf("%s of group %q is beside the work: %v", i.Kind, i.Group, !beside)
+		}
+		if i.Group != Work && i.Group != Kept && i.Group != Links && i.Group != Plain || i.Standard == "" || i.Meaning == "" {
 			t.Errorf("%s: group %q, standard %q, meaning %q", i.Kind, i.Group, i.Standard, i.Meaning)
 		}
 	}

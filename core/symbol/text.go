@@ -21,6 +21,12 @@ func (k Kind) Band(w, h float64) (top, bottom float64) {
 		return margin(w, h) + 1, h - padY/2
 	case Connector, Parallel:
 		return 0, h
+	case Ellipse:
+		return padY / 2, h - padY/2
+	case Triangle:
+		return h * 0.4, h - padY
+	case ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver:
+		return k.pointingBand(w, h)
 	case OffPage:
 		return padY, h * 0.72
 	case Decision:
@@ -31,7 +37,9 @@ func (k Kind) Band(w, h float64) (top, bottom float64) {
 
 // Narrows tells whether the symbol narrows so much toward its top and bottom that text has one place
 // in its height.
-func (k Kind) Narrows() bool { return k == Decision || k == Connector || k == Parallel }
+func (k Kind) Narrows() bool {
+	return k == Decision || k == Connector || k == Parallel || k == Ellipse || k == Triangle
+}
 
 // Span is the room for a line of text that stands between the heights y0 and
 // y1: from x0 to x1. It is empty (x1 <= x0) where no text may stand.
@@ -78,6 +86,14 @@ func (k Kind) Span(w, h, y0, y1 float64) (x0, x1 float64) {
 	case Connector:
 		half := w / 2 * arc(h, y0, y1)
 		return w/2 - half + 1, w/2 + half - 1
+	case Ellipse:
+		half := w/2*arc(h, y0, y1) - padX/2
+		return w/2 - half, w/2 + half
+	case Triangle:
+		half := w/2*math.Max(0, y0)/h - padX/2
+		return w/2 - half, w/2 + half
+	case ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver:
+		return k.pointingSpan(w, h)
 	case Alternate:
 		in := roundInset(corner(w, h), h, y0, y1)
 		return in + padX, w - in - padX

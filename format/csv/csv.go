@@ -86,7 +86,7 @@ func Read(b []byte, name string) (*chart.Chart, error) {
 		}
 		for _, w := range ways {
 			m := chart.Flow
-			if kind.Open() {
+			if kind.Beside() {
 				m = chart.Note
 			}
 			if err := join("next", w.to, m, w.label); err != nil {

@@ -9,6 +9,7 @@ import (
 
 	"github.com/andybalholm/brotli"
 	sfnt "github.com/tdewolff/font"
+	second "golang.org/x/image/font/sfnt"
 
 	"plaintracer/core/typeset/advances"
 )
@@ -51,6 +52,13 @@ func Read(b []byte) (c Cut, err error) {
 		return c, errors.New("this is a collection of fonts; expected a file with one font of it")
 	default:
 		return c, errors.New("this is no font file; expected WOFF2, TTF or OTF")
+	}
+	if len(b) > 4 && string(b[:4]) == "OTTO" {
+		// A number in a CFF table that does not end would be read for ever: another reader, which is made for
+		// hostile files, refuses it.
+		if _, err := second.Parse(b); err != nil {
+			return c, errDamaged
+		}
 	}
 	s, err := sfnt.ParseSFNT(b, 0)
 	if err != nil || s.OS2 == nil || s.Head == nil || s.Hmtx == nil || s.Head.UnitsPerEm < 16 || s.Head.UnitsPerEm > 16384 {

@@ -57,7 +57,11 @@ func (f *Finder) Take(p Page) {
 	f.Kept = make([]*Path, len(p.Lines))
 	f.Near.Reset(p.Bounds())
 	for _, b := range p.Boxes {
-		f.Near.Add(b.Rect)
+		if b.Flat {
+			f.Near.Leave()
+		} else {
+			f.Near.Add(b.Rect)
+		}
 	}
 }
 

@@ -28,6 +28,7 @@ type Box struct {
 	ID   string
 	Kind symbol.Kind
 	Rect geom.Rect
+	Flat bool // lines run over it
 }
 
 // End is one end of a line: at a port of a box ("" for any side), or with Box

@@ -218,6 +218,7 @@ function turned() {
 // apply shows what a call of the core changed.
 function apply(u) {
   paper.patch(u.svg, u.drop);
+  paper.order(u.order);
   paper.move(u.moved);
   paper.over(u.marks, u.guides);
   if (u.facts) {

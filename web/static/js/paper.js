@@ -55,6 +55,12 @@ export class Paper extends View {
     for (const m of moved || []) $(m.id)?.setAttribute('transform', `translate(${m.x} ${m.y})`);
   }
 
+  // order brings the steps into the order in which they lie over each other.
+  order(ids) {
+    for (const id of ids || []) $('layer-steps').append($(`step-${id}`));
+    if (ids && $('key')) $('layer-steps').append($('key'));
+  }
+
   over(marks, guides) {
     if (marks !== this.marks) {
       this.marks = marks;

@@ -266,6 +266,21 @@ document.addEventListener('alpine:init', () => {
     },
   }));
   // What is selected of lanes, pools and stages.
+  // What is held together, and what else holds the selected steps.
+  Alpine.data('hold', () => ({
+    get title() {
+      return now().facts.title || '';
+    },
+    get h() {
+      return now().facts.hold || { groups: [] };
+    },
+    get none() {
+      return !this.h.groups.length;
+    },
+    name(e) {
+      perform('group-name', e.target.value);
+    },
+  }));
   Alpine.data('band', () =>
     withLines('lane-field', () => ({ of: now().facts.band?.id, fields: now().facts.band?.fields || [] }), {
       get b() {

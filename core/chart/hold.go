@@ -1,0 +1,49 @@
+package chart
+
+import (
+	"fmt"
+	"slices"
+)
+
+// Hold is a group that holds steps together: they are selected, moved and copied as one. Groups stand in
+// each other; each of its steps names it.
+type Hold struct {
+	ID   string `json:"id"`
+	Name string `json:"name,omitempty"`
+}
+
+// MostHolds is how deep groups stand in each other, mostFront how far in front or behind a step is.
+const (
+	MostHolds = 8
+	MostFront = 10_000
+)
+
+// Behind tells whether the step is a ground, as what stands beside the work can be: lines run over it,
+// nothing gives way to it, and it stands in no lane.
+func (s *Step) Behind() bool { return s.Front < 0 && s.Symbol.Beside() }
+
+// HeldBy tells whether a group holds the step.
+func (s *Step) HeldBy(id string) bool {
+	return slices.ContainsFunc(s.Held, func(h Hold) bool { return h.ID == id })
+}
+
+func checkHolds(s *Step) error {
+	if s.Front < -MostFront || s.Front > MostFront {
+		return fmt.Errorf(badFront, s.Front, MostFront)
+	}
+	if len(s.Held) > MostHolds {
+		return fmt.Errorf(tooDeep, MostHolds)
+	}
+	for i, h := range s.Held {
+		if err := checkID(h.ID); err != nil {
+			return fmt.Errorf(inHeld, i, err)
+		}
+		if err := checkText("name", h.Name, maxName); err != nil {
+			return fmt.Errorf(inHeld, i, err)
+		}
+		if slices.ContainsFunc(s.Held[:i], func(o Hold) bool { return o.ID == h.ID }) {
+			return fmt.Errorf(heldTwice, i, h.ID)
+		}
+	}
+	return nil
+}
