@@ -69,6 +69,8 @@ type Options struct {
 	Author string               // for PDF and title block
 	Date   string               // that header, footer and title block tell
 	Tile   *chart.Sheet         // for PDF: larger pages go on several sheets of that size; nil for one sheet each
+
+	Pictures func(id string) []byte // what is in a picture of the chart; nil where none are to be had
 }
 
 // Write writes the chart in the format. It ends with the context's error soon after that
@@ -120,9 +122,17 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 			ds = append(ds, scene.Of(s))
 		}
 	}
+	for i := range ds {
+		ds[i].Pictures = o.Pictures
+	}
 	switch k {
 	case SVG:
-		return svg.Document(ctx, w, ds[0], svgStyle(ds[0]))
+		var b strings.Builder
+		if err := svg.Document(ctx, &b, ds[0], svgStyle(ds[0])); err != nil {
+			return err
+		}
+		_, err := io.WriteString(w, Holding(b.String(), o.Pictures))
+		return err
 	case PNG:
 		if o.Scale == 0 { // what a screen shows sharply, less for a huge page
 			o.Scale = min(2, math.Sqrt(fairPixels/(ds[0].View.W*ds[0].View.H)))

@@ -26,6 +26,7 @@ var bodies = map[string]int{
 	"/charts/list":            listBody,
 	"/fonts":                  largeBody,
 	"/charts/:chart/files":    largeBody,
+	"/charts/:chart/pictures": largeBody,
 	"/charts/:chart/commands": largeBody,
 }
 

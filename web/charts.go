@@ -283,7 +283,7 @@ func (s *Server) thumb(c fiber.Ctx) error {
 	}
 	c.Set(fiber.HeaderContentType, "image/svg+xml")
 	c.Set(fiber.HeaderCacheControl, "private, max-age=31536000, immutable")
-	return c.SendString(d.pages[0].svg)
+	return c.SendString(format.Holding(d.pages[0].svg, s.smallPicture))
 }
 
 // chartNames are the charts of the person, for links that lead to them.

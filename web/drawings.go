@@ -53,9 +53,10 @@ type drawnPage struct {
 	rows  []edit.Row
 }
 
-// with is the page's drawing with marks over it.
-func (p *drawnPage) with(marks scene.Element) template.HTML { // made by format/svg, which escapes every text
+// with is the page's drawing with marks over it, its pictures served below an address.
+func (p *drawnPage) with(marks scene.Element, base string) template.HTML { // made by format/svg, which escapes every text
 	body, tail, _ := strings.Cut(p.svg, "</svg>")
+	body = svg.WithPictures(body, func(id string) string { return base + "/pictures/" + id })
 	return template.HTML(body + svg.Element(marks) + "</svg>" + tail)
 }
 
@@ -178,12 +179,13 @@ type shownPage struct {
 	Rows    []edit.Row
 }
 
-// shown are the pages with flags on the steps that have open comments, by their ids.
-func (d *drawing) shown(marks map[string]int) []shownPage {
+// shown are the pages with flags on the steps that have open comments, by their ids; base is the address of
+// the chart for who sees them.
+func (d *drawing) shown(marks map[string]int, base string) []shownPage {
 	var out []shownPage
 	for i := range d.pages {
 		p := &d.pages[i]
-		out = append(out, shownPage{p.sheet.Page.ID, p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks)), p.rows})
+		out = append(out, shownPage{p.sheet.Page.ID, p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks), base), p.rows})
 	}
 	return out
 }

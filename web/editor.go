@@ -99,7 +99,7 @@ func (s *Server) export(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	o := format.Options{Clear: want("ground") == "clear", Author: person(c).Name, Date: time.Now().Format(time.DateOnly)}
+	o := format.Options{Clear: want("ground") == "clear", Author: person(c).Name, Date: time.Now().Format(time.DateOnly), Pictures: s.pictureOf}
 	if o.Page = want("page"); want("chosen") == "all" && (k == format.PDF || k == format.JSON || k == format.Geometry) {
 		o.Page = ""
 	}

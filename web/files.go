@@ -51,16 +51,21 @@ func (s *Server) attachFile(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	name := strings.Map(func(r rune) rune {
+	return c.JSON(chart.File{ID: id, Name: sentName(h.Filename), Type: kind, Size: len(b)})
+}
+
+// sentName is the name of a file that somebody sent, without its folders.
+func sentName(name string) string {
+	name = strings.Map(func(r rune) rune {
 		if r < ' ' || r == '/' || r == '\\' {
 			return '-'
 		}
 		return r
-	}, strings.ToValidUTF8(filepath.Base(h.Filename), ""))
+	}, strings.ToValidUTF8(filepath.Base(name), ""))
 	if r := []rune(name); len(r) > 200 {
 		name = string(r[:200])
 	}
-	return c.JSON(chart.File{ID: id, Name: name, Type: kind, Size: len(b)})
+	return name
 }
 
 // file serves a file that is on a step of the chart: as a download, or with show the pictures and

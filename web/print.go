@@ -19,7 +19,7 @@ func (s *Server) printView(c fiber.Ctx) error {
 		return err
 	}
 	base := "/charts/" + entry(c).ID
-	return s.render(c, "print", fiber.Map{"Title": d.name, "Pages": d.shown(nil), "Far": d.far(), "Font": d.font(), "Sheets": base + "/print.css"})
+	return s.render(c, "print", fiber.Map{"Title": d.name, "Pages": d.shown(nil, base), "Far": d.far(), "Font": d.font(), "Sheets": base + "/print.css"})
 }
 
 // printSheets is the style sheet that puts the pages of a chart on their sheets in print.

@@ -255,7 +255,7 @@ func (s *Server) review(c fiber.Ctx) error {
 			"Chart":  e,
 			"Link":   l,
 			"May":    l.May == store.Comment,
-			"Pages":  d.shown(marks),
+			"Pages":  d.shown(marks, "/review/"+l.Token),
 			"Cards":  cardsOf(d, l),
 			"Sheets": "/review/" + l.Token + "/print.css",
 			"Far":    d.far(),

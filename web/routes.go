@@ -71,6 +71,8 @@ func (s *Server) Routes() []Route {
 		{"GET", "/charts/:chart/thumb.svg", Owner, s.thumb},
 		{"POST", "/charts/:chart/files", Owner, s.attachFile},
 		{"GET", "/charts/:chart/files/:file", Owner, s.file},
+		{"POST", "/charts/:chart/pictures", Owner, s.keepPicture},
+		{"GET", "/charts/:chart/pictures/:picture", Owner, s.picture},
 		{"POST", "/charts/:chart/links/:link/files", Owner, s.letFiles},
 		{"GET", "/charts/:chart/print", Owner, s.printView},
 		{"GET", "/charts/:chart/print.css", Owner, s.printSheets},
@@ -97,6 +99,7 @@ func (s *Server) Routes() []Route {
 
 		{"GET", "/review/:link", LinkRead, s.review},
 		{"GET", "/review/:link/files/:file", LinkRead, s.file},
+		{"GET", "/review/:link/pictures/:picture", LinkRead, s.picture},
 		{"GET", "/review/:link/print.css", LinkRead, s.printSheets},
 		{"GET", "/review/:link/comments", LinkRead, s.reviewComments},
 		{"POST", "/review/:link/comments", LinkComment, s.reviewRemark},

@@ -334,6 +334,14 @@ func setStep(p *Page, d Part) ([]Part, error) {
 		was := append([]File{}, s.Files...)
 		inv.Files, next.Files = &was, append([]File(nil), *d.Files...)
 	}
+	if d.Picture != nil {
+		if inv.Picture = s.Picture; s.Picture == nil {
+			inv.Picture = &File{}
+		}
+		if next.Picture = d.Picture; d.Picture.ID == "" {
+			next.Picture = nil
+		}
+	}
 	inv.Front, inv.Locked = set(&next.Front, d.Front), set(&next.Locked, d.Locked)
 	if d.Held != nil {
 		was := append([]Hold{}, s.Held...)

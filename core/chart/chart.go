@@ -50,24 +50,25 @@ type Page struct {
 // Step is a symbol with text. X and Y are its top left corner; when it has a lane, Y counts from the
 // lane's top, or X from its left edge where lanes run down.
 type Step struct {
-	ID     string      `json:"id"`
-	Symbol symbol.Kind `json:"symbol"`
-	Lane   string      `json:"lane,omitempty"`
-	X      float64     `json:"x"`
-	Y      float64     `json:"y"`
-	W      float64     `json:"w"`
-	H      float64     `json:"h"`
-	Text   string      `json:"text"`
-	Runs   []Run       `json:"runs,omitempty"` // parts of the text that are set otherwise
-	Number string      `json:"number,omitempty"`
-	Fields []Field     `json:"fields,omitempty"`
-	Ports  []Port      `json:"ports,omitempty"` // besides the symbol's own
-	Look   *StepLook   `json:"look,omitempty"`
-	Link   *Link       `json:"link,omitempty"`  // where it leads
-	Files  []File      `json:"files,omitempty"` // attached to it; a list of them is not changed but replaced
-	Front  int         `json:"front,omitempty"` // how far in front it is drawn; below 0 behind everything
-	Locked bool        `json:"locked,omitempty"`
-	Held   []Hold      `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
+	ID      string      `json:"id"`
+	Symbol  symbol.Kind `json:"symbol"`
+	Lane    string      `json:"lane,omitempty"`
+	X       float64     `json:"x"`
+	Y       float64     `json:"y"`
+	W       float64     `json:"w"`
+	H       float64     `json:"h"`
+	Text    string      `json:"text"`
+	Runs    []Run       `json:"runs,omitempty"` // parts of the text that are set otherwise
+	Number  string      `json:"number,omitempty"`
+	Fields  []Field     `json:"fields,omitempty"`
+	Ports   []Port      `json:"ports,omitempty"` // besides the symbol's own
+	Look    *StepLook   `json:"look,omitempty"`
+	Link    *Link       `json:"link,omitempty"`    // where it leads
+	Files   []File      `json:"files,omitempty"`   // attached to it; a list of them is not changed but replaced
+	Picture *File       `json:"picture,omitempty"` // that it shows; a picture is not changed but replaced
+	Front   int         `json:"front,omitempty"`   // how far in front it is drawn; below 0 behind everything
+	Locked  bool        `json:"locked,omitempty"`
+	Held    []Hold      `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X

@@ -254,6 +254,11 @@ func checkStep(p *Page, s *Step) error {
 	if err := checkHolds(s); err != nil {
 		return err
 	}
+	if s.Picture != nil {
+		if err := checkFiles([]File{*s.Picture}); err != nil {
+			return fmt.Errorf(inPicture, err)
+		}
+	}
 	if s.Link != nil {
 		if err := s.Link.check(); err != nil {
 			return err

@@ -35,7 +35,7 @@ type Command struct {
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
 //	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
-//	            that is given), Number, Fields, Ports, Link, Files, Front, Locked, Held, StepLook (an empty
+//	            that is given), Number, Fields, Ports, Link, Files, Picture, Front, Locked, Held, StepLook (an empty
 //	            one takes it away)
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
@@ -95,6 +95,7 @@ type Part struct {
 	Shown     *[]Showing `json:"shown,omitempty"`
 	Link      *LinkPart  `json:"link,omitempty"`
 	Files     *[]File    `json:"files,omitempty"`
+	Picture   *File      `json:"picture,omitempty"` // one without an id takes it away
 	Front     *int       `json:"front,omitempty"`
 	Locked    *bool      `json:"locked,omitempty"`
 	Held      *[]Hold    `json:"held,omitempty"`

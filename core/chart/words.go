@@ -97,6 +97,7 @@ const (
 	badURL          = "link.url %q: expected an address with http, https or mailto at its beginning"
 	tooManyFiles    = "a step can have at most %d files"
 	inFile          = "files[%d]: %w"
+	inPicture       = "picture: %w"
 	badFront        = "front is %d; expected at most %d, in front or behind"
 	tooDeep         = "groups can stand in each other at most %d deep"
 	inHeld          = "held[%d]: %w"

@@ -38,6 +38,7 @@ func init() { // not a literal: they lead back to the commands
 		"drawer-kept":      func(e *Editor, _ string) { e.since = len(e.undo) },
 		"drawer-takenback": func(e *Editor, _ string) { e.pipette = false; e.takeBack() },
 		"file-add":         func(e *Editor, arg string) { e.addFile(arg) },
+		"picture-add":      func(e *Editor, arg string) { e.addPicture(arg) },
 		"charts":           func(e *Editor, arg string) { e.knowCharts(arg) },
 		"told":             func(e *Editor, arg string) { e.tell(arg) },
 		"font":             func(e *Editor, arg string) { e.knowFont(arg) },

@@ -47,6 +47,15 @@ func body(k symbol.Kind, r geom.Rect, l style.Step) []Item {
 	return out
 }
 
+// picture is the picture that a step shows; without one, where it is to be.
+func picture(p *chart.Page, st *chart.Step, r geom.Rect) []Item {
+	if st.Picture != nil {
+		return []Item{{Path: geom.Box(r), Picture: st.Picture.ID}}
+	}
+	x := geom.Box(r).Move(r.X, r.Y).Line(r.Right(), r.Bottom()).Move(r.Right(), r.Y).Line(r.X, r.Bottom())
+	return []Item{{Path: x, Stroke: quiet(p), Weight: 1, Dash: []float64{4, 3}}}
+}
+
 // fade is a step's gradient: along its direction, from where the step begins to where it ends.
 func fade(r geom.Rect, l style.Step) *Fade {
 	a := float64(l.Turn) * math.Pi / 180

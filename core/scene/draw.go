@@ -81,8 +81,7 @@ func onTop(fill string) string {
 // Step draws a step: outline, inner lines, text and number tag.
 func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	st, r := sh.Step, sh.Rect
-	info, _ := symbol.Of(st.Symbol)
-	e := Element{Class: "step", ID: st.ID, Title: strings.TrimSpace(info.Name + " " + st.Number + ": " + st.Text)}
+	e := Element{Class: "step", ID: st.ID, Title: stepTitle(st)}
 	if e.Link = linkOf(st.Link); e.Link == nil {
 		if to := s.GoesTo(st); to != "" {
 			e.Link = &Link{Page: to}
@@ -90,6 +89,9 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	}
 	look := style.Of(s.Page, st)
 	e.Items = body(st.Symbol, r, look)
+	if st.Symbol == symbol.Picture {
+		e.Items = append(e.Items, picture(s.Page, st, r)...)
+	}
 	e.Items = append(e.Items, wording(sh, look.Runs(s.Page, st))...)
 	e.Items = append(e.Items, fields(s, sh)...)
 	if st.Number != "" {
@@ -103,6 +105,16 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	}
 	e.Items = spell(e.Items)
 	return e
+}
+
+// stepTitle is what a reader is told of a step.
+func stepTitle(st *chart.Step) string {
+	info, _ := symbol.Of(st.Symbol)
+	words := st.Text
+	if words == "" && st.Picture != nil {
+		words = st.Picture.Name
+	}
+	return strings.TrimSpace(info.Name + " " + st.Number + ": " + words)
 }
 
 // tag is the step's number on a small ink plate at its upper left.

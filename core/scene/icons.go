@@ -19,6 +19,10 @@ func SymbolIcon(k symbol.Kind, w, h float64) Element {
 		p := geom.Path{}.Move(m-7, 4).Line(m+7, 4).Move(m, 4).Line(m, h-2)
 		el.Items = append(el.Items, Item{Path: p, Stroke: Ink, Weight: 1.6})
 		return el
+	case k == symbol.Picture:
+		p := geom.Path{}.Move(x, h-2).Line(x+w*0.35, h*0.45).Line(x+w*0.6, h*0.75).Line(x+w*0.75, h*0.6).Line(x+w, h-2)
+		el.Items = append(el.Items, Item{Path: geom.Box(geom.Rect{X: x, Y: y, W: w, H: h}), Fill: "#FFFFFF", Stroke: Ink, Weight: 1.4}, Item{Path: p, Stroke: Ink, Weight: 1.4})
+		return el
 	case info.W == info.H && w > h:
 		x, w = x+(w-h)/2, h
 	case info.H < 16:

@@ -29,6 +29,8 @@ type Item struct {
 	Round  bool    // the stroke's corners are round
 	Mark   bool    // of what leads somewhere: a press on it opens that
 
+	Picture string // the id of a picture that is drawn inside of the path's bounds, whole and in its middle
+
 	Text    string
 	At      geom.Point // left end of the baseline
 	Face    typeset.Face
@@ -67,8 +69,9 @@ type Drawing struct {
 	View     geom.Rect // the part of the page that is shown
 	SheetW   float64   // of the paper that it is for, px; 0 for any
 	SheetH   float64
-	Paper    string // ground, "" for clear
-	Live     bool   // on a page whose script follows links
+	Paper    string                 // ground, "" for clear
+	Live     bool                   // on a page whose script follows links
+	Pictures func(id string) []byte // what is in a picture; nil without it, and where there are none
 	Elements []Element
 }
 

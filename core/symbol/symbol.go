@@ -51,6 +51,7 @@ const (
 	CalloutDown Kind = "callout-lower-right"
 	CalloutUp   Kind = "callout-upper-left"
 	CalloutOver Kind = "callout-upper-right"
+	Picture     Kind = "picture"
 )
 
 // Info is what there is to say of a symbol.
@@ -112,6 +113,7 @@ var all = []Info{
 	{CalloutDown, "Callout, tail lower right", "Callout", "", "words on what it points at, to its lower right", 128, 68, Plain, own, "speech balloon note remark"},
 	{CalloutUp, "Callout, tail upper left", "Callout", "", "words on what it points at, to its upper left", 128, 68, Plain, own, "speech balloon note remark"},
 	{CalloutOver, "Callout, tail upper right", "Callout", "", "words on what it points at, to its upper right", 128, 68, Plain, own, "speech balloon note remark"},
+	{Picture, "Picture", "", "", "a picture of your own: PNG, JPEG or SVG", 160, 120, Plain, own, "image photo logo icon file"},
 }
 
 // All lists the symbols, those of the bench first, in its order.
@@ -138,7 +140,7 @@ func (k Kind) Store() bool { return k == StoredData || k == DirectAccess || k ==
 // a way of the flow leads to it: annotations, text and plain shapes.
 func (k Kind) Beside() bool {
 	switch k {
-	case Box, Ellipse, Triangle, ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver:
+	case Box, Ellipse, Triangle, ArrowRight, ArrowLeft, ArrowUp, ArrowDown, Callout, CalloutDown, CalloutUp, CalloutOver, Picture:
 		return true
 	}
 	return k.Open()

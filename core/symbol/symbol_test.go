@@ -56,6 +56,7 @@ var onOutline = map[Kind]geom.Polyline{
 	ArrowLeft:  {{X: 120, Y: 15}, {X: 36, Y: 15}, {X: 36, Y: 0}, {X: 0, Y: 30}, {X: 36, Y: 60}, {X: 36, Y: 45}, {X: 120, Y: 45}, {X: 120, Y: 30}},
 	ArrowUp:    {{X: 30, Y: 60}, {X: 30, Y: 24}, {X: 0, Y: 24}, {X: 60, Y: 0}, {X: 120, Y: 24}, {X: 90, Y: 24}, {X: 90, Y: 60}},
 	ArrowDown:  {{X: 30, Y: 0}, {X: 30, Y: 36}, {X: 0, Y: 36}, {X: 60, Y: 60}, {X: 120, Y: 36}, {X: 90, Y: 36}, {X: 90, Y: 0}},
+	Picture:    {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 60}, {X: 0, Y: 60}, {X: 60, Y: 0}, {X: 0, Y: 25}},
 	// Tails are 0.3 of the height high, and stand between 0.12 and 0.28 of the width.
 	Callout:     {{X: 0, Y: 0}, {X: 120, Y: 0}, {X: 120, Y: 42}, {X: 33.6, Y: 42}, {X: 7.2, Y: 60}, {X: 14.4, Y: 42}, {X: 0, Y: 42}},
 	CalloutDown: {{X: 0, Y: 0}, {X: 0, Y: 42}, {X: 86.4, Y: 42}, {X: 112.8, Y: 60}, {X: 105.6, Y: 42}, {X: 120, Y: 42}, {X: 120, Y: 0}},
@@ -90,6 +91,7 @@ var ports = map[Kind][4]geom.Point{
 	Text:            {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 
 	Box:         {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
+	Picture:     {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 	Ellipse:     {{X: 60, Y: 0}, {X: 120, Y: 30}, {X: 60, Y: 60}, {X: 0, Y: 30}},
 	Triangle:    {{X: 60, Y: 0}, {X: 90, Y: 30}, {X: 60, Y: 60}, {X: 30, Y: 30}},
 	ArrowRight:  {{X: 60, Y: 15}, {X: 120, Y: 30}, {X: 60, Y: 45}, {X: 0, Y: 30}},

@@ -44,9 +44,12 @@ func Draw(ctx context.Context, d scene.Drawing, w, h, x, y, k, dots float64, gro
 			return nil, err
 		}
 		for _, i := range e.Items {
-			if i.Text != "" {
+			switch {
+			case i.Text != "":
 				p.text(i)
-			} else {
+			case i.Picture != "":
+				p.picture(i, d.Pictures)
+			default:
 				p.path(i)
 			}
 		}

@@ -72,6 +72,25 @@ func Document(ctx context.Context, w io.Writer, d scene.Drawing, style string) e
 	return err
 }
 
+// WithPictures puts the addresses of pictures, which at tells by their ids, into a drawing; one without an
+// address is taken out.
+func WithPictures(svg string, at func(id string) string) string {
+	const before = `<image href="` + Picture
+	var b strings.Builder
+	for {
+		head, rest, ok := strings.Cut(svg, before)
+		b.WriteString(head)
+		if !ok {
+			return b.String()
+		}
+		id, tail, _ := strings.Cut(rest, `"`)
+		if to := at(id); to != "" {
+			b.WriteString(`<image href="` + escape(to) + `"` + tail[:strings.Index(tail, "/>")+2])
+		}
+		svg = tail[strings.Index(tail, "/>")+2:]
+	}
+}
+
 // Key is the id that an element has in a page of HTML: the browser replaces it
 // by this.
 func Key(e scene.Element) string {
@@ -173,6 +192,9 @@ func item(b []byte, i *scene.Item, fill string) []byte {
 	if i.Text != "" {
 		return textItem(b, i)
 	}
+	if i.Picture != "" {
+		return pictureItem(b, i)
+	}
 	b = append(b, `<path d="`...)
 	b = append(b, i.Path.String()...)
 	if i.Mark {
@@ -205,6 +227,24 @@ func item(b []byte, i *scene.Item, fill string) []byte {
 			b = append(b, `" stroke-opacity="`...)
 			b = strconv.AppendFloat(b, 1-i.Clear, 'g', 4, 64)
 		}
+	}
+	return append(b, `"/>`...)
+}
+
+// Picture is what stands before the id of a picture in the address of an image; who shows the drawing puts
+// the picture's address there.
+const Picture = "picture:"
+
+func pictureItem(b []byte, i *scene.Item) []byte {
+	r := i.Path.Bounds()
+	b = append(b, `<image href="`+Picture...)
+	b = append(b, i.Picture...)
+	for _, at := range [...]struct {
+		name string
+		v    float64
+	}{{`" x="`, r.X}, {`" y="`, r.Y}, {`" width="`, r.W}, {`" height="`, r.H}} {
+		b = append(b, at.name...)
+		b = geom.AppendNum(b, at.v)
 	}
 	return append(b, `"/>`...)
 }

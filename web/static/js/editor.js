@@ -124,7 +124,29 @@ const own = {
     }
   },
   picture,
+  'change-symbol': (symbol) => (symbol === 'picture' ? $('picture-file').click() : core.act('change-symbol', symbol)),
 };
+
+// bringPicture puts a picture on the page; where says at which point of it, or nothing.
+async function bringPicture(file, at) {
+  if (file.size > 10 * 1048576) {
+    own.why(`a picture can have at most 10 MB; this one has ${(file.size / 1048576).toFixed(1)}`);
+    return;
+  }
+  const body = new FormData();
+  body.append('file', file);
+  await atWork('Reading the picture …');
+  const r = await fetch(`/charts/${chart}/pictures`, { method: 'POST', body, headers: Live.token }).catch(() => null);
+  $('working').hidePopover();
+  if (r?.ok) core.act('picture-add', JSON.stringify({ ...(await r.json()), at }));
+  else own.why(r ? await r.text() : 'the server cannot be reached; add the picture again when it is back');
+}
+const pictures = (files) => [...files].filter((f) => f.type.startsWith('image/'));
+$('picture-file').addEventListener('change', (e) => {
+  const [file] = e.target.files;
+  if (file) bringPicture(file);
+  e.target.value = '';
+});
 
 // slow are commands that take a while on a large page: that is said before they begin.
 const slow = { layout: 'Laying out …', 'page-over': 'Laying out …', reroute: 'Rerouting …' },
@@ -331,7 +353,19 @@ for (const what of ['copy', 'cut']) {
 document.addEventListener('paste', (e) => {
   if (e.target.closest?.('input, textarea, dialog')) return;
   e.preventDefault();
-  core.act('paste', e.clipboardData.getData('text/plain') || clip);
+  const [file] = pictures(e.clipboardData.files);
+  if (file && !e.clipboardData.getData('text/plain')) bringPicture(file);
+  else core.act('paste', e.clipboardData.getData('text/plain') || clip);
+});
+$('desk').addEventListener('dragover', (e) => {
+  if (e.dataTransfer.types.includes('Files')) e.preventDefault();
+});
+$('desk').addEventListener('drop', (e) => {
+  const [file] = pictures(e.dataTransfer.files);
+  if (!e.dataTransfer.files.length) return;
+  e.preventDefault();
+  if (file) bringPicture(file, paper.toPage(e));
+  else own.why('only pictures can be dropped on the page; attach other files to a step, in Fields');
 });
 $('name').addEventListener('change', () => core.act('name', $('name').value));
 $('name').addEventListener('keydown', (e) => {

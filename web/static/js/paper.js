@@ -41,7 +41,8 @@ export class Paper extends View {
     for (const id of drop || []) $(id)?.remove();
     if (!svg) return;
     if (far.test(svg)) loadFar();
-    this.nursery.innerHTML = svg; // written by the core, which escapes every text
+    // Written by the core, which escapes every text; it does not know where pictures are served.
+    this.nursery.innerHTML = svg.replaceAll('href="picture:', `href="${location.pathname}/pictures/`);
     while (this.nursery.firstChild) {
       const el = this.nursery.firstChild;
       const old = $(el.id);
