@@ -107,11 +107,16 @@ func TestAccess(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	shown, err := s.store.AddFile(me.ID, "image/png", tinyPNG)
+	if err != nil {
+		t.Fatal(err)
+	}
 	on, _, err := s.store.Chart(id)
 	if err != nil {
 		t.Fatal(err)
 	}
-	put := chart.Part{Do: "step.set", Page: on.Pages[0].ID, ID: on.Pages[0].Steps[0].ID, Files: &[]chart.File{{ID: file, Name: "a file", Type: "text/plain"}}}
+	put := chart.Part{Do: "step.set", Page: on.Pages[0].ID, ID: on.Pages[0].Steps[0].ID, Files: &[]chart.File{{ID: file, Name: "a file", Type: "text/plain"}},
+		Picture: &chart.File{ID: shown, Name: "a picture", Type: "image/png"}}
 	if _, _, err := s.store.Append(id, me.ID, "access", []store.Incoming{{N: 1, Command: chart.Command{Words: "attach", Parts: []chart.Part{put}}}}, func([]store.Logged) {}); err != nil {
 		t.Fatal(err)
 	}
@@ -122,7 +127,7 @@ func TestAccess(t *testing.T) {
 	}
 	brought := inABroughtFont(t, chart.New("brought")).House.Font.ID
 	fill := func(path, link string) string {
-		return strings.NewReplacer(":file", file, ":font", brought, ":what", "metrics", ":chart", id, ":link", link, ":comment", "c1", ":invitation", invitation, "*", "icon.svg").Replace(path)
+		return strings.NewReplacer(":file", file, ":picture", shown, ":font", brought, ":what", "metrics", ":chart", id, ":link", link, ":comment", "c1", ":invitation", invitation, "*", "icon.svg").Replace(path)
 	}
 	status := func(method, path, cookie, token string) int {
 		r := s.do(t, method, path, cookie, token, "application/x-www-form-urlencoded", []byte("step=&body=x&name=y"))
