@@ -1,6 +1,8 @@
 package web
 
 import (
+	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -139,4 +141,56 @@ func TestPastedTable(t *testing.T) {
 	if n := len(b.page().Steps); n != 3 {
 		t.Errorf("%d steps", n)
 	}
+}
+
+// Rows are selected by Shift with an arrow or a press, with the caret in the last of them and no text
+// marked; copied, they are lines in another program; cut, the flow closes; pasted in a row, they follow it.
+func TestSeveralRowsAtOnce(t *testing.T) {
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Packing a crate")
+	words := func(text string) string {
+		return `.row[data-id="` + b.step(text).ID + `"] .words`
+	}
+	b.run(chromedp.Click(chromedp.CSS(words("Crate ordered"))))
+	b.run(chromedp.Click(chromedp.CSS(words("Read the condition report"))))
+	b.key(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierShift))
+	chosen := func() string {
+		return eval[string](b, `[...document.querySelectorAll('#rows [aria-current=true] .words')].map(w => w.value).join('; ')`)
+	}
+	b.until("two rows", `document.querySelectorAll('#rows .row[aria-current=true]').length === 2`)
+	if got := chosen(); got != "Read the condition report; Measure the object" {
+		t.Errorf("selected are %s", got)
+	}
+	if at := eval[string](b, `document.activeElement.value + ' ' + (document.activeElement.selectionEnd - document.activeElement.selectionStart)`); at != "Measure the object 0" {
+		t.Errorf("the caret is in %q", at)
+	}
+	// A press with Shift reaches from where it began.
+	r := b.rect(`document.querySelector('` + words("Crate ordered") + `')`)
+	b.run(chromedp.MouseClickXY(r.X+r.W/2, r.Y+r.H/2, chromedp.ButtonModifiers(chromedp.ModifierShift)))
+	if got := chosen(); got != "Crate ordered; Read the condition report" {
+		t.Errorf("with a press are selected %s", got)
+	}
+	b.run(chromedp.Click(chromedp.CSS(words("Read the condition report"))))
+	b.key(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierShift))
+	clip := func(what string) (text string) {
+		return eval[string](b, `(() => { const d = new DataTransfer(); document.activeElement.dispatchEvent(new ClipboardEvent('`+what+`', { clipboardData: d, bubbles: true, cancelable: true })); return d.getData('text/plain'); })()`)
+	}
+	if got := clip("copy"); got != "2. Read the condition report [document]\n3. Measure the object [process]\n" {
+		t.Errorf("copied: %q", got)
+	}
+	n := len(b.page().Steps)
+	text := clip("cut")
+	if len(b.page().Steps) != n-2 {
+		t.Fatalf("%d steps of %d are left", len(b.page().Steps), n)
+	}
+	b.run(chromedp.Click(chromedp.CSS(words("Line the crate with foam"))))
+	eval[bool](b, fmt.Sprintf(`(() => { const d = new DataTransfer(); d.setData('text/plain', %q); document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })()`, text))
+	b.until("they are back", fmt.Sprintf(`document.querySelectorAll('#layer-steps .step').length === %d`, n))
+	rows := eval[string](b, `[...document.querySelectorAll('#rows .words')].map(w => w.value).join('; ')`)
+	if !strings.Contains(rows, "Crate ordered; Fits a stock crate?") || !strings.Contains(rows, "Line the crate with foam; Read the condition report; Measure the object; ") {
+		t.Errorf("the list says %s", rows)
+	}
+	b.saved()
 }

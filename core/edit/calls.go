@@ -26,6 +26,9 @@ func init() { // not a literal: they lead back to the commands
 		"step-go":     func(e *Editor, arg string) { e.goStep(arg) },
 		"row-text":    func(e *Editor, arg string) { e.rowText(arg) },
 		"table-draw":  func(e *Editor, arg string) { e.drawTable(arg) },
+		"rows-select": func(e *Editor, arg string) { e.rowsSelect(arg) },
+		"rows-copy":   func(e *Editor, _ string) { e.rowsCopy() },
+		"rows-cut":    func(e *Editor, _ string) { e.rowsCut() },
 		"row-leave":   func(e *Editor, arg string) { e.rowLeave(arg) },
 		"name":        func(e *Editor, arg string) { e.rename(arg) },
 		"comments": func(e *Editor, arg string) {

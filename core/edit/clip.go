@@ -3,6 +3,7 @@ package edit
 import (
 	"encoding/json"
 	"slices"
+	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -17,6 +18,7 @@ type part struct {
 	Format string             `json:"format"`
 	Steps  []*chart.Step      `json:"steps"`
 	Lines  []*chart.Connector `json:"lines"`
+	Text   string             `json:"text,omitempty"` // as the list writes them, for other programs
 }
 
 const partFormat = "plain-tracer-part"
@@ -89,17 +91,21 @@ func (e *Editor) pasteMade(made *chart.Page) {
 	p := e.Page()
 	if len(p.Steps) > 0 || len(p.Lanes) > 0 {
 		f := part{Steps: made.Steps, Lines: made.Connectors}
-		for _, s := range f.Steps {
-			s.Y, s.Lane = made.StepRect(s).Y, ""
+		lanes := make([]*chart.Lane, len(f.Steps)) // of this page, that have the same names
+		for i, s := range f.Steps {
+			if l := made.Lane(s.Lane); l != nil {
+				lanes[i] = laneNamed(p, l.Name)
+			}
+			s.Y, s.Lane, s.Number = made.StepRect(s).Y, "", "" // a number that others may have here
 			if s.Symbol == symbol.Terminator {
 				s.Symbol = symbol.Process // in the middle of a chart nothing begins
 			}
 		}
 		after := e.one()
 		parts, ids := e.beside(f)
+		e.intoLanes(parts, lanes)
 		if after != nil {
-			_, line := e.addLine(chart.End{Step: after.ID}, chart.End{Step: ids[0]}, after.Symbol, f.Steps[0].Symbol)
-			parts = append(parts, line)
+			parts = append(parts, e.followedBy(after, f, ids)...)
 		}
 		if e.do(didPaste, parts...) {
 			e.selectOnly(ids...)
@@ -123,6 +129,58 @@ func (e *Editor) pasteMade(made *chart.Page) {
 		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: c})
 	}
 	e.do(didPaste, parts...)
+}
+
+// laneNamed is the lane of a name; nil without one.
+func laneNamed(p *chart.Page, name string) *chart.Lane {
+	if i := slices.IndexFunc(p.Lanes, func(l *chart.Lane) bool { return strings.EqualFold(l.Name, name) }); i >= 0 {
+		return p.Lanes[i]
+	}
+	return nil
+}
+
+// intoLanes puts steps that parts add into lanes, one for each part or nil, where they lie on nothing.
+func (e *Editor) intoLanes(parts []chart.Part, lanes []*chart.Lane) {
+	p := e.Page()
+	var wanted []chart.Place
+	added := map[string]*chart.Step{}
+	for i, l := range lanes {
+		s := parts[i].Step
+		added[s.ID] = s
+		if l == nil {
+			wanted = append(wanted, chart.PlaceOf(s))
+			continue
+		}
+		wanted = append(wanted, amid(p, s, l))
+	}
+	for _, pl := range arrange.Spread(p, wanted, !p.Down) {
+		s := added[pl.ID]
+		s.Lane, s.X, s.Y = pl.Lane, pl.X, pl.Y
+	}
+}
+
+// followedBy are the parts that lead a step to the first of those that were pasted, and the last of those to
+// where it went on; a decision gets another way out.
+func (e *Editor) followedBy(s *chart.Step, f part, ids []string) []chart.Part {
+	ways := e.ways(s)
+	if len(ways) != 1 || s.Symbol == symbol.Decision {
+		_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: ids[0]}, s.Symbol, f.Steps[0].Symbol)
+		return []chart.Part{line}
+	}
+	next := e.Page().Step(ways[0].To.Step)
+	parts := []chart.Part{e.lead(ways[0], ids[0])}
+	last := len(f.Steps) - 1
+	for ; last >= 0; last-- { // the last one that goes nowhere yet
+		on := slices.ContainsFunc(f.Lines, func(c *chart.Connector) bool { return c.From.Step == f.Steps[last].ID })
+		if k := f.Steps[last].Symbol; !on && !k.Store() && !k.Beside() {
+			break
+		}
+	}
+	if last >= 0 && next != nil {
+		_, line := e.addLine(chart.End{Step: ids[last]}, chart.End{Step: next.ID}, f.Steps[last].Symbol, next.Symbol)
+		parts = append(parts, line)
+	}
+	return parts
 }
 
 func (e *Editor) duplicate() {

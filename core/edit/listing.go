@@ -130,11 +130,9 @@ func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
 		return e.newLanes([]string{name})
 	}
 	var parts []chart.Part
-	i := slices.IndexFunc(p.Lanes, func(l *chart.Lane) bool { return strings.EqualFold(l.Name, name) })
-	l := &chart.Lane{ID: e.newID("l"), Name: name, Size: laneSize(p)}
-	if i >= 0 {
-		l = p.Lanes[i]
-	} else {
+	l := laneNamed(p, name)
+	if l == nil {
+		l = &chart.Lane{ID: e.newID("l"), Name: name, Size: laneSize(p)}
 		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
 	}
 	if s.Lane == l.ID {

@@ -266,7 +266,7 @@ function apply(u) {
   if (u.notice) notice(u.notice, u.offer);
   if (u.clip) {
     clip = u.clip;
-    navigator.clipboard?.writeText(clip).catch(() => {});
+    if (!document.activeElement.matches('#rows .words')) navigator.clipboard?.writeText(clip).catch(() => {});
   }
   $('desk').style.cursor = paper.panning ? 'grab' : u.cursor;
   live.send(u.send);
@@ -339,15 +339,17 @@ document.addEventListener('keyup', (e) => {
   }
 });
 document.addEventListener('command', (e) => perform(e.detail.name, e.detail.arg));
+const exact = 'application/x-plain-tracer'; // steps as they are drawn, beside their text
 for (const what of ['copy', 'cut']) {
   document.addEventListener(what, (e) => {
-    if (e.target.closest?.('input, textarea, dialog')) return;
+    const inRows = rows.several(e.target);
+    if (!inRows && e.target.closest?.('input, textarea, dialog')) return;
     clip = '';
-    core.act(what, '');
-    if (clip) {
-      e.preventDefault();
-      e.clipboardData.setData('text/plain', clip);
-    }
+    core.act(inRows ? `rows-${what}` : what, '');
+    if (!clip) return;
+    e.preventDefault();
+    e.clipboardData.setData('text/plain', inRows ? JSON.parse(clip).text : clip);
+    e.clipboardData.setData(exact, clip);
   });
 }
 document.addEventListener('paste', (e) => {
@@ -355,7 +357,7 @@ document.addEventListener('paste', (e) => {
   e.preventDefault();
   const [file] = pictures(e.clipboardData.files);
   if (file && !e.clipboardData.getData('text/plain')) bringPicture(file);
-  else core.act('paste', e.clipboardData.getData('text/plain') || clip);
+  else core.act('paste', e.clipboardData.getData(exact) || e.clipboardData.getData('text/plain') || clip);
 });
 $('desk').addEventListener('dragover', (e) => {
   if (e.dataTransfer.types.includes('Files')) e.preventDefault();

@@ -18,11 +18,16 @@ export class Rows {
     this.ofLane = filled('row-lane-of', {}); // in the row of the selected step
     list.addEventListener('pointerdown', (e) => {
       const row = e.target.closest('.row');
-      if (row && !e.target.closest('button')) core().act('select', row.dataset.id);
+      if (!row || e.target.closest('button')) return;
+      if (e.shiftKey && this.from) {
+        e.preventDefault(); // no text is marked
+        this.reach(row.dataset.id);
+      } else core().act('select', (this.from = row.dataset.id));
     });
     list.addEventListener('focusin', (e) => {
       const row = e.target.closest('.row');
-      if (row && e.target.matches('.words') && row.getAttribute('aria-current') !== 'true')
+      if (row && e.target.matches('.words') && !this.reaching) this.from = row.dataset.id;
+      if (row && e.target.matches('.words') && !this.reaching && row.getAttribute('aria-current') !== 'true')
         core().act('select', row.dataset.id);
     });
     list.addEventListener('change', (e) => {
@@ -69,8 +74,23 @@ export class Rows {
       if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
         const all = [...list.querySelectorAll('.words')],
           i = all.indexOf(e.target);
-        all[i + (e.key === 'ArrowDown' ? 1 : -1)]?.focus();
+        const to = all[i + (e.key === 'ArrowDown' ? 1 : -1)];
+        if (!to) return;
+        if (e.shiftKey) {
+          e.preventDefault();
+          this.act('row-text', e.target);
+          this.reach(to.closest('.row').dataset.id);
+        } else to.focus();
       }
+    });
+    list.addEventListener('paste', (e) => {
+      if (!e.target.matches('.words')) return;
+      const text = e.clipboardData.getData('text/plain');
+      if (!text.trim().includes('\n')) return;
+      e.preventDefault(); // whole rows: they follow this one
+      this.act('row-text', e.target);
+      core().act('select', e.target.closest('.row').dataset.id);
+      core().act('paste', text);
     });
     next.addEventListener('keydown', (e) => {
       e.stopPropagation();
@@ -99,6 +119,22 @@ export class Rows {
   act(name, words) {
     words.dataset.taken = words.value; // a change that is told when the caret has gone is told already
     this.core().act(name, JSON.stringify({ id: words.closest('.row').dataset.id, text: words.value }));
+  }
+
+  // reach selects the rows from the one where that began to this one, and puts the caret there.
+  reach(id) {
+    const ids = this.rows.map((r) => r.id),
+      [a, z] = [ids.indexOf(this.from), ids.indexOf(id)];
+    if (a < 0 || z < 0) return;
+    this.core().act('rows-select', JSON.stringify(ids.slice(Math.min(a, z), Math.max(a, z) + 1)));
+    this.reaching = true;
+    this.go(id);
+    this.reaching = false;
+  }
+
+  // several tells whether what is done in a field of the list is done to several rows.
+  several(field) {
+    return !!field.matches?.('#rows .words') && this.selected?.length > 1;
   }
 
   // leave ends typing in the list.

@@ -1,0 +1,64 @@
+package edit
+
+import (
+	"encoding/json"
+	"slices"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/list"
+)
+
+// Several rows of the list at once: they are selected, copied as text and as they are drawn, and cut so
+// that the flow closes behind them.
+
+// rowsSelect selects the steps of rows: a JSON list of their ids.
+func (e *Editor) rowsSelect(arg string) {
+	var ids []string
+	if json.Unmarshal([]byte(arg), &ids) != nil {
+		return
+	}
+	e.keepTyping()
+	e.cancel()
+	e.selectOnly(slices.DeleteFunc(ids, func(id string) bool { return e.Page().Step(id) == nil })...)
+}
+
+// rowsCopy puts the selected steps on the clipboard, with their text as the list writes it.
+func (e *Editor) rowsCopy() {
+	if len(e.steps()) == 0 {
+		e.notice = sentence(whyStep)
+		return
+	}
+	f := e.fragment()
+	rows := *e.Page() // the part of it that the rows are, in its lanes
+	rows.Steps, rows.Connectors, rows.Title = e.steps(), f.Lines, ""
+	f.Text = list.Write(&chart.Chart{Pages: []*chart.Page{&rows}})
+	e.clip = quote(f)
+}
+
+// rowsCut copies the selected steps and takes them out of the flow: what led to them leads to where they
+// went on.
+func (e *Editor) rowsCut() {
+	free := e.free(e.steps())
+	if len(free) == 0 {
+		return
+	}
+	e.rowsCopy()
+	e.asOne(func() {
+		for _, s := range free {
+			parts := e.rowOut(s)
+			dropped := map[string]bool{}
+			for _, d := range parts {
+				dropped[d.ID] = d.Do == "line.drop" || dropped[d.ID]
+				if d.Do == "line.set" && d.To != nil {
+					dropped[d.ID] = true // it leads elsewhere
+				}
+			}
+			for _, c := range e.Page().Connectors {
+				if (c.From.Step == s.ID || c.To.Step == s.ID) && !dropped[c.ID] {
+					parts = append(parts, chart.Part{Do: "line.drop", Page: e.page, ID: c.ID})
+				}
+			}
+			e.do(didDelete, append(parts, chart.Part{Do: "step.drop", Page: e.page, ID: s.ID})...)
+		}
+	})
+}
