@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"slices"
 	"strconv"
-	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"

@@ -225,7 +225,7 @@ func meant(s string) string {
 
 // quoted is a text in double quotes, unquote takes it off the beginning of a line.
 func quoted(s string) string {
-	return `"` + strings.NewReplacer(`\`, `\\`, `"`, `\"`, "\n", `\n`, "\r", `\r`, "\t", `\t`).Replace(s) + `"`
+	return `"` + strings.NewReplacer(`"`, `\"`, `:`, `\:`).Replace(escapes.Replace(s)) + `"`
 }
 
 func unquote(s string) (text, rest string, ok bool) {
