@@ -30,7 +30,7 @@ func (s *Server) editor(c fiber.Ctx) error {
 		return err
 	}
 	return s.render(c, "editor", fiber.Map{
-		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(), "Bench": symbol.Bench(),
+		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(),
 		"Groups": []string{symbol.Work, symbol.Kept, symbol.Links, symbol.Plain}, "Keys": edit.Keys(), "Wasm": s.assets.wasm,
 	})
 }

@@ -123,6 +123,7 @@ export class Drawers {
   shut() {
     if (!this.open) return;
     this.open = '';
+    Alpine.store('now').ten.choosing = false;
     this.el.hidden = true;
     this.paper.held = false;
     document.body.classList.remove('drawn');

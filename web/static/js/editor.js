@@ -7,6 +7,7 @@ import { Tabs } from './tabs.js';
 import { Typing } from './typing.js';
 import { Rows } from './rows.js';
 import { Bench } from './bench.js';
+import { Ten } from './ten.js';
 import { Drawers } from './drawers.js';
 import { Panels } from './panels.js';
 
@@ -124,7 +125,16 @@ const own = {
     }
   },
   picture,
-  'change-symbol': (symbol) => (symbol === 'picture' ? $('picture-file').click() : core.act('change-symbol', symbol)),
+  'change-symbol': (symbol) => {
+    if (now.ten.choosing) own.ten(symbol);
+    else if (symbol === 'picture') $('picture-file').click();
+    else core.act('change-symbol', symbol);
+  },
+  ten(symbol) {
+    const why = symbol ? ten.put(symbol) : ten.byUse();
+    if (why) own.why(why);
+    Object.assign(now.ten, { on: ten.shown, fixed: ten.fixed });
+  },
 };
 
 // bringPicture puts a picture on the page; where says at which point of it, or nothing.
@@ -196,6 +206,7 @@ async function picture() {
   }
 }
 
+const ten = new Ten(document.querySelector('#bench .symbols'));
 const bench = new Bench($('bench'), perform, {
   carry: (symbol) => core.act('carry', symbol),
   over(e, on) {
@@ -431,6 +442,8 @@ async function start() {
   const day = new Date();
   const date = [day.getFullYear(), day.getMonth() + 1, day.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
   core.act('told', JSON.stringify({ date, revision: 'draft', owner: document.body.dataset.owner }));
+  ten.opened(chart, JSON.parse(core.chart()));
+  Object.assign(now.ten, { on: ten.shown, fixed: ten.fixed });
   countComments(); // they may have come before the core
   paper.fit();
   paper.listen(

@@ -9,6 +9,7 @@ document.addEventListener('alpine:init', () => {
     question: { text: '', answers: [] },
     table: { columns: [], roles: [], rows: 0 },
     notice: { words: '' },
+    ten: { on: [], choosing: false, fixed: false }, // the symbols on the bench
   });
 
   const now = () => Alpine.store('now');
@@ -266,6 +267,21 @@ document.addEventListener('alpine:init', () => {
     },
   }));
   // What is selected of lanes, pools and stages.
+  // Which ten symbols are on the bench.
+  Alpine.data('ten', () => ({
+    get pressed() {
+      return `${now().ten.choosing}`;
+    },
+    get fixed() {
+      return now().ten.fixed;
+    },
+    choose() {
+      now().ten.choosing = !now().ten.choosing;
+    },
+    byUse() {
+      perform('ten', '');
+    },
+  }));
   // What is held together, and what else holds the selected steps.
   Alpine.data('hold', () => ({
     get title() {
@@ -373,6 +389,7 @@ document.addEventListener('alpine:init', () => {
     ...command,
     ':aria-pressed'() {
       const { act, arg } = this.$el.dataset;
+      if (act === 'change-symbol' && now().ten.choosing) return `${now().ten.on.includes(arg)}`;
       const name = arg ? `${act} ${arg}` : act;
       return now().facts.mixed.includes(name) ? 'mixed' : `${now().facts.on.includes(name)}`;
     },
