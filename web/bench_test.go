@@ -122,6 +122,7 @@ const actionScript = `(async () => {
     ['select all', () => core.act('select', step), () => core.act('all', ''), nothing],
     ['nudge all', () => core.act('all', ''), () => core.key('ArrowRight', false, false, false), nothing],
     ['undo of it', () => { core.act('all', ''); core.key('ArrowRight', false, false, false); }, undo, nothing],
+    ['a letter in a row', nothing, () => core.act('row-try', JSON.stringify({ id: step, text: 'Check it ' + Math.random() })), () => core.act('cancel', '')],
     ['a row and the next', nothing, () => core.act('row-enter', JSON.stringify({ id: step, text: 'Check it again' })), undo],
     ['Number', nothing, () => core.act('number', ''), undo],
     ['Lay out', nothing, () => core.act('layout', ''), undo],

@@ -36,7 +36,9 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 	if n := eval[int](b, `document.querySelectorAll('#layer-steps .step').length`); n != 3 {
 		t.Errorf("%d steps on the paper in the middle of it", n)
 	}
-	b.key("Examine\r")
+	b.key("Examine")
+	b.until("it is on the paper while it is typed", `[...document.querySelectorAll('#layer-steps .step text')].some(t => t.textContent === 'Examine')`)
+	b.key("\r")
 	here("the next", "")
 	b.key("Ask again")
 	b.key(kb.Tab)

@@ -15,10 +15,11 @@ import (
 // heldWith are the steps that are selected by a press on s: those of the outermost group that holds it,
 // of those within the group that the hand has gone into.
 func (e *Editor) heldWith(s *chart.Step) (group string, ids []string) {
-	for i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == e.inside }) + 1; i < len(s.Held); i++ {
-		return s.Held[i].ID, e.membersOf(s.Held[i].ID)
+	i := 1 + slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == e.inside })
+	if i == len(s.Held) {
+		return "", []string{s.ID}
 	}
-	return "", []string{s.ID}
+	return s.Held[i].ID, e.membersOf(s.Held[i].ID)
 }
 
 func (e *Editor) membersOf(group string) []string {

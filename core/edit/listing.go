@@ -21,7 +21,30 @@ import (
 func (e *Editor) rowText(arg string) {
 	if parts := e.rowParts(arg); len(parts) > 0 {
 		e.do(didType, parts...)
+	} else if e.gesture == nil && e.typing == nil {
+		e.setPreview(nil)
 	}
+}
+
+// rowTry shows on the page what is typed into a row, before it is accepted: {"id","text"}.
+func (e *Editor) rowTry(arg string) {
+	var a struct{ ID, Text string }
+	if json.Unmarshal([]byte(arg), &a) != nil || e.gesture != nil || e.typing != nil {
+		return
+	}
+	s := e.Page().Step(a.ID)
+	if s == nil || s.Locked {
+		return
+	}
+	said := a.Text
+	if r := list.ReadRow(a.Text, e.wayFrom(s) != nil, func(n string) bool { return e.numbered(n) != nil }); r.Text != "" {
+		said = r.Text
+	}
+	if said == s.Text {
+		e.setPreview(nil)
+		return
+	}
+	e.setPreview(&chart.Command{Words: didType, Parts: e.withText(s, said, chart.RunsAfter(s.Runs, s.Text, said))})
 }
 
 func (e *Editor) rowParts(arg string) []chart.Part {

@@ -5,6 +5,9 @@ import (
 	"fmt"
 	"strings"
 	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/sheet"
 )
 
 func (w *window) row(name, id, text string) {
@@ -24,6 +27,46 @@ func (w *window) flow() string {
 		out = append(out, line)
 	}
 	return strings.Join(out, "; ")
+}
+
+// What is typed into a row is on the page before it is accepted, and nothing else changes; given up, it is
+// as it was.
+func TestRowIsShownWhileTyped(t *testing.T) {
+	w := open(t)
+	w.Do("add-step", "Ask")
+	id := w.Rows()[0].ID
+	before := w.json()
+	shown := func() string { return strings.Join(linesOf(w.Sheet().Shape(id)), " ") }
+	for typed, want := range map[string]string{"Ask the": "Ask the", "Desk: Ask them": "Ask them", "Ask": "Ask", "": ""} {
+		if w.row("row-try", id, typed); shown() != want {
+			t.Errorf("with %q typed the page shows %q", typed, shown())
+		}
+	}
+	w.row("row-try", id, "Ask somebody else")
+	if w.json() != before || len(w.undo) != 1 {
+		t.Error("trying changed the chart")
+	}
+	other := "of somebody else" // which comes in between
+	if err := w.Receive(Event{Seq: w.Seq() + 1, Client: "win2", N: 1, Command: chart.Command{Words: "x", Parts: []chart.Part{{Do: "page.set", Page: "p1", Title: &other}}}}); err == nil {
+		if w.Sheet().Page.Title != other {
+			t.Error("what somebody else did is not shown")
+		}
+	}
+	if w.row("row-text", id, "Ask"); shown() != "Ask" {
+		t.Errorf("given up, the page shows %q", shown())
+	}
+	w.row("row-try", id, "Ask twice")
+	if w.row("row-text", id, "Ask twice"); shown() != "Ask twice" || w.Page().Step(id).Text != "Ask twice" {
+		t.Errorf("accepted: %q", shown())
+	}
+}
+
+func linesOf(sh *sheet.Shape) []string {
+	var out []string
+	for _, l := range sh.Lines {
+		out = append(out, l.Text)
+	}
+	return out
 }
 
 // The list writes the chart: Enter makes the next step, also between two; Tab makes an outcome and

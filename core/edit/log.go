@@ -132,5 +132,7 @@ func (e *Editor) follow() {
 		e.gesture.refresh(e)
 	case e.typing != nil:
 		e.showTyped()
+	case e.gesture == nil: // a row is shown as typed again with its next letter
+		e.setPreview(nil)
 	}
 }

@@ -35,6 +35,19 @@ export class Rows {
       if (e.target === this.ofLane.lastElementChild) core().act('step-lane', e.target.value);
       else if (row && e.target.dataset.taken !== e.target.value) this.act('row-text', e.target);
     });
+    // What is typed is shown on the paper at once, one call a frame.
+    let trying = 0;
+    list.addEventListener('input', (e) => {
+      if (!e.target.matches('.words') || trying) return;
+      trying = requestAnimationFrame(() => {
+        trying = 0;
+        if (document.activeElement === e.target && e.target.dataset.taken !== e.target.value)
+          core().act(
+            'row-try',
+            JSON.stringify({ id: e.target.closest('.row').dataset.id, text: e.target.value.replace(/\n+$/, '') }),
+          );
+      });
+    });
     list.addEventListener('focusout', (e) => {
       const row = e.target.closest('.row');
       if (!row || !e.target.matches('.words') || e.target.value.trim() || e.target.defaultValue) return;
@@ -68,6 +81,7 @@ export class Rows {
       }
       if (e.key === 'Escape') {
         e.target.value = e.target.defaultValue;
+        core().act('row-text', JSON.stringify({ id, text: e.target.defaultValue }));
         e.target.blur();
         document.getElementById('desk').focus({ preventScroll: true });
       }
