@@ -252,6 +252,24 @@ func TestGround(t *testing.T) {
 	}
 }
 
+// What stands beside the work is not put into a connector that it is placed on or dragged over.
+func TestBesideIsNotPutIn(t *testing.T) {
+	w := open(t)
+	a, b := w.put(symbol.Process, 200, 200, "a"), w.put(symbol.Process, 600, 200, "b")
+	w.picks(a.ID, b.ID)
+	w.Do("chain", "")
+	for _, k := range []symbol.Kind{symbol.Callout, symbol.Annotation, symbol.Text} {
+		s := w.put(k, 400, 200, "look")
+		w.drag(400, 200, 400, 300)
+		w.drag(400, 300, 404, 200)
+		if n := len(w.Page().Connectors); n != 1 {
+			t.Fatalf("with a %s there are %d connectors", k, n)
+		}
+		w.selectOnly(s.ID)
+		w.Do("delete", "")
+	}
+}
+
 // Forward and backward change places with the next thing that shares a place, and with nothing else.
 func TestStacking(t *testing.T) {
 	w, _ := grouped(t)

@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
+	"plaintracer/core/symbol"
 )
 
 // insertion is a step that is put into a connector: the connector leads to the
@@ -58,9 +59,12 @@ func (e *Editor) puttingInto(c *chart.Connector, run *sheet.Run, step string, bo
 
 // lineUnder is the connector that a step dropped at r would be put into: one
 // that runs through its middle on the sheet given, where the step does not yet
-// stand. A step that is connected already is not put into any.
-func (e *Editor) lineUnder(on *sheet.Sheet, id string, r geom.Rect) *sheet.Run {
+// stand. A step that is connected already is not put into any, nor what stands beside the work.
+func (e *Editor) lineUnder(on *sheet.Sheet, k symbol.Kind, id string, r geom.Rect) *sheet.Run {
 	p := e.Page()
+	if k.Beside() {
+		return nil
+	}
 	for _, c := range p.Connectors {
 		if id != "" && (c.From.Step == id || c.To.Step == id) {
 			return nil

@@ -69,7 +69,7 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 	id, part := e.addStep(k, r)
 	info, _ := symbol.Of(k)
 	parts := []chart.Part{part}
-	if l := e.lineUnder(e.Sheet(), "", r); e.around(k, r) {
+	if l := e.lineUnder(e.Sheet(), k, "", r); e.around(k, r) {
 		s := part.Step
 		s.Front, s.Lane, s.X, s.Y = -1, "", r.X, r.Y
 	} else if l != nil {

@@ -57,8 +57,8 @@ func (g *moving) refresh(e *Editor) {
 	}
 	sx, sy, guides := arrange.Snap(all, others, e.reach(), e.Page().GridSize())
 	g.dx, g.dy, g.lines = g.dx+sx, g.dy+sy, guides
-	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl && !p.Step(g.boxes[0].ID).Behind() {
-		g.into = e.lineUnder(g.before, g.boxes[0].ID, g.at())
+	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
+		g.into = e.lineUnder(g.before, p.Step(g.boxes[0].ID).Symbol, g.boxes[0].ID, g.at())
 	}
 	cmd := g.command(e)
 	e.setPreview(&cmd)

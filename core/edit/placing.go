@@ -68,7 +68,7 @@ func (g *placing) marks(e *Editor, m pen) {
 		return
 	}
 	e.willStand(m, e.hand, r)
-	if l := e.lineUnder(e.Sheet(), "", r); l != nil {
+	if l := e.lineUnder(e.Sheet(), e.hand, "", r); l != nil {
 		m.say(sayInto(e.between(l.Line)), g.last)
 	}
 }
@@ -79,7 +79,7 @@ func (g *placing) guides(e *Editor, m pen) {
 	}
 	r, guides := g.rect(e)
 	e.construction(m, guides)
-	if l := e.lineUnder(e.Sheet(), "", r); l != nil && !e.around(e.hand, r) {
+	if l := e.lineUnder(e.Sheet(), e.hand, "", r); l != nil {
 		m.line(l.Drawn().Path(), scene.Red, 2.4)
 	}
 }
