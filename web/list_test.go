@@ -52,6 +52,32 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 	if got := eval[string](b, `[...document.querySelectorAll('#rows .row')].map(r => r.querySelector('.words').value + [...r.querySelectorAll('[data-of=label]')].map(l => ' ' + l.innerText + '>' + l.parentElement.querySelector('[data-of=to]').innerText).join('')).join('; ')`); got != "Ask the borrower >All papers there?; All papers there? yes>Examine no>Ask again; Examine; Ask again >Ask the borrower" {
 		t.Errorf("the list says %s", got)
 	}
+	// A row that ends in an arrow is led to a step that is pressed, on the paper or in the list.
+	for _, press := range []string{"paper", "list"} {
+		b.run(chromedp.Click(chromedp.CSS(`.row[data-id="` + b.step("Examine").ID + `"] .words`)))
+		b.key(kb.End)
+		b.key(" ->")
+		if press == "paper" {
+			b.click(b.middle("Ask again"))
+		} else {
+			at := b.rect(`document.querySelector('.row[data-id="` + b.step("Ask the borrower").ID + `"] .words')`)
+			b.run(chromedp.MouseClickXY(at.X+20, at.Y+at.H/2))
+		}
+		b.until("it is said", `document.querySelector('#notice').innerText.includes('leads to')`)
+		here("the row still", "Examine")
+	}
+	to := map[string]bool{}
+	for _, c := range b.page().Connectors {
+		if c.From.Step == b.step("Examine").ID {
+			to[c.To.Step] = true
+		}
+	}
+	if len(to) != 1 || !to[b.step("Ask the borrower").ID] {
+		t.Errorf("it leads to %v", to)
+	}
+	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
+	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	p := b.page()
 	if len(p.Lanes) != 1 || p.Lanes[0].Name != "Desk" || b.step("Ask the borrower").Lane != p.Lanes[0].ID {
 		t.Errorf("lanes %v", names(p))

@@ -51,6 +51,22 @@ func TestSymbolsDrawer(t *testing.T) {
 		}
 	}
 	eval[bool](b, `(() => { const f = document.querySelector('#symbol-find'); f.value = ''; f.dispatchEvent(new Event('input')); return true; })()`)
+	// What is pointed at, or come to by key, says what it means and when to use it; nothing moves by that.
+	places := func() string {
+		return eval[string](b, `JSON.stringify([...document.querySelectorAll('[data-drawer=symbol] :is(button, input)')].map(e => { const r = e.getBoundingClientRect(); return [r.x, r.y]; }))`)
+	}
+	before := places()
+	delay := b.rect(`document.querySelector('.symbols-found [data-arg=delay]')`)
+	b.mouse(chromedp.MouseMoved, delay.X+delay.W/2, delay.Y+delay.H/2)
+	b.until("what it is for", `document.querySelector('#symbol-about').textContent.startsWith('Delay: the work waits. Use it where nothing is done')`)
+	eval[bool](b, `(document.querySelector('.symbols-found [data-arg=preparation]').focus(), true)`)
+	b.until("what another one is for", `document.querySelector('#symbol-about').textContent.includes('what must be ready first')`)
+	if places() != before {
+		t.Error("telling it moved the controls")
+	}
+	if at := b.rect(`document.querySelector('#symbol-about')`); at.W < 250 {
+		t.Errorf("it is told at %v", at)
+	}
 	b.press("Delay")
 	x, y := b.at(700, 300)
 	b.mouse(chromedp.MouseMoved, x, y)

@@ -27,6 +27,7 @@ func init() { // not a literal: they lead back to the commands
 		"row-text":    func(e *Editor, arg string) { e.rowText(arg) },
 		"table-draw":  func(e *Editor, arg string) { e.drawTable(arg) },
 		"row-try":     func(e *Editor, arg string) { e.rowTry(arg) },
+		"row-send":    func(e *Editor, arg string) { e.rowSend(arg) },
 		"rows-select": func(e *Editor, arg string) { e.rowsSelect(arg) },
 		"rows-copy":   func(e *Editor, _ string) { e.rowsCopy() },
 		"rows-cut":    func(e *Editor, _ string) { e.rowsCut() },

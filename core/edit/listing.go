@@ -26,6 +26,25 @@ func (e *Editor) rowText(arg string) {
 	}
 }
 
+// rowSend takes what was typed into a row and leads it to a step that was picked: {"id","text","to"}.
+func (e *Editor) rowSend(arg string) {
+	var a struct{ ID, To string }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return
+	}
+	e.asOne(func() {
+		e.rowText(arg)
+		s, to := e.Page().Step(a.ID), e.Page().Step(a.To)
+		if s == nil || to == nil || s == to {
+			return
+		}
+		if e.do(didConnect, e.sendTo(s, to)...) {
+			e.notice = saySent(rowName(s), rowName(to))
+		}
+		e.row = s.ID
+	})
+}
+
 // rowTry shows on the page what is typed into a row, before it is accepted: {"id","text"}.
 func (e *Editor) rowTry(arg string) {
 	var a struct{ ID, Text string }

@@ -648,6 +648,8 @@ func sayLocked(n int, all bool) string {
 	return fmt.Sprintf("%s locked and stayed as before.", map[bool]string{true: "1 step is", false: fmt.Sprintf("%d steps are", n)}[n == 1])
 }
 
+func saySent(from, to string) string { return from + " leads to " + to + "." }
+
 // sayGroup is a group of n steps in words.
 func sayGroup(name string, n int) string {
 	if name == "" {

@@ -35,9 +35,13 @@ type keyLine struct {
 func keyLines(s *sheet.Sheet) []keyLine {
 	p := s.Page
 	var out []keyLine
+	told := toldColours(p)
 	for _, i := range symbol.All() {
+		if i.Group == symbol.Plain || i.Kind == symbol.Text { // they speak for themselves
+			continue
+		}
 		if slices.ContainsFunc(p.Steps, func(st *chart.Step) bool { return st.Symbol == i.Kind }) {
-			l := style.Of(p, &chart.Step{Symbol: i.Kind, Look: sharedFill(p, i.Kind)})
+			l := style.Of(p, &chart.Step{Symbol: i.Kind, Look: sharedFill(p, i.Kind, told)})
 			l.Weight, l.Shadow, l.Double = math.Min(l.Weight, 1.5), chart.NoShadow, false
 			out = append(out, keyLine{func(r geom.Rect) []Item {
 				if i.Kind == symbol.OffPage {
@@ -74,8 +78,9 @@ func keyLines(s *sheet.Sheet) []keyLine {
 	return out
 }
 
-// sharedFill is the fill that all steps of a symbol have by hand; nil where they differ.
-func sharedFill(p *chart.Page, k symbol.Kind) *chart.StepLook {
+// sharedFill is the fill that all steps of a symbol have by hand; nil where they differ, and where a line
+// of its own tells of it.
+func sharedFill(p *chart.Page, k symbol.Kind, told map[string]bool) *chart.StepLook {
 	fill := ""
 	for _, st := range p.Steps {
 		if st.Symbol != k {
@@ -86,6 +91,9 @@ func sharedFill(p *chart.Page, k symbol.Kind) *chart.StepLook {
 		}
 		fill = st.Look.Fill
 	}
+	if told[strings.ToUpper(fill)] {
+		return nil
+	}
 	return &chart.StepLook{Fill: fill}
 }
 
@@ -93,19 +101,7 @@ func sharedFill(p *chart.Page, k symbol.Kind) *chart.StepLook {
 // others have, their lane or the value of a field; those that mean nothing of that kind are told
 // together.
 func keyColours(p *chart.Page) []keyLine {
-	var order []string
-	with := map[string][]*chart.Step{}
-	for _, st := range p.Steps {
-		if st.Look == nil || st.Symbol.Open() {
-			continue
-		}
-		if c := strings.ToUpper(st.Look.Fill); strings.HasPrefix(c, "#") {
-			if with[c] == nil {
-				order = append(order, c)
-			}
-			with[c] = append(with[c], st)
-		}
-	}
+	order, with := handFills(p)
 	var out []keyLine
 	var marked []string
 	for _, c := range order {
@@ -119,6 +115,33 @@ func keyColours(p *chart.Page) []keyLine {
 	}
 	if len(marked) > 0 {
 		out = append(out, keyLine{swatches(p, marked[:min(len(marked), 3)]...), wordMarked})
+	}
+	return out
+}
+
+// handFills are the fills set by hand, in the order of the steps, and the steps that have them.
+func handFills(p *chart.Page) (order []string, with map[string][]*chart.Step) {
+	with = map[string][]*chart.Step{}
+	for _, st := range p.Steps {
+		if st.Look == nil || st.Symbol.Beside() {
+			continue
+		}
+		if c := strings.ToUpper(st.Look.Fill); strings.HasPrefix(c, "#") {
+			if with[c] == nil {
+				order = append(order, c)
+			}
+			with[c] = append(with[c], st)
+		}
+	}
+	return order, with
+}
+
+// toldColours are the fills that a line of their own tells of.
+func toldColours(p *chart.Page) map[string]bool {
+	out := map[string]bool{}
+	order, with := handFills(p)
+	for _, c := range order {
+		out[c] = common(p, with[c]) != ""
 	}
 	return out
 }
@@ -146,7 +169,7 @@ func common(p *chart.Page, steps []*chart.Step) string {
 	only := func(is func(*chart.Step) bool) bool {
 		n := 0
 		for _, st := range p.Steps {
-			if !st.Symbol.Open() && is(st) {
+			if !st.Symbol.Beside() && is(st) {
 				n++
 			}
 		}

@@ -63,6 +63,24 @@ func TestKey(t *testing.T) {
 	if got := key(); !strings.HasSuffix(got, "|Lender|Loans desk") {
 		t.Errorf("by lane the key says %s", got)
 	}
+	// A fill that has a line of its own is not told once more by the only symbol that has it.
+	fills := func(fill string) (n int) {
+		e, _ := Key(compose(c))
+		for _, i := range e.Items {
+			if strings.EqualFold(i.Fill, fill) {
+				n++
+			}
+		}
+		return n
+	}
+	if n := fills(style.Fills[0]); n != 1 {
+		t.Errorf("the lender's fill is told %d times", n)
+	}
+	look(style.Fills[3], "a")
+	if n := fills(style.Fills[3]); n != 1 {
+		t.Errorf("a fill that all terminators have is told %d times", n)
+	}
+	look(style.Fills[0], "a")
 	look(style.Fills[2], "a", "b")
 	if got := key(); !strings.HasSuffix(got, "|minutes: 50 min|marked by hand") {
 		t.Errorf("one by hand: the key says %s", got)

@@ -36,6 +36,12 @@ export class Drawers {
       for (const g of document.querySelectorAll('.symbols-found .choices'))
         g.parentElement.hidden = ![...g.children].some((b) => !b.hidden);
     });
+    // What a symbol means and when to use it, for whoever points at it or comes to it by key.
+    for (const what of ['pointerover', 'focusin'])
+      el.addEventListener(what, (e) => {
+        const b = e.target.closest('.symbols-found .symbol');
+        if (b) $('symbol-about').textContent = b.title;
+      });
     const names = $('lane-names'),
       count = $('lane-count-wanted');
     const listed = () =>

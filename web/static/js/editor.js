@@ -370,6 +370,16 @@ document.addEventListener('paste', (e) => {
   if (file && !e.clipboardData.getData('text/plain')) bringPicture(file);
   else core.act('paste', e.clipboardData.getData(exact) || e.clipboardData.getData('text/plain') || clip);
 });
+// A row that ends in an arrow is led to the step that is pressed on the paper.
+$('desk').addEventListener(
+  'pointerdown',
+  (e) => {
+    if (!rows.send(e.target.closest?.('.step')?.dataset.step)) return;
+    e.preventDefault();
+    e.stopImmediatePropagation();
+  },
+  { capture: true },
+);
 $('desk').addEventListener('dragover', (e) => {
   if (e.dataTransfer.types.includes('Files')) e.preventDefault();
 });

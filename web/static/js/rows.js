@@ -19,6 +19,10 @@ export class Rows {
     list.addEventListener('pointerdown', (e) => {
       const row = e.target.closest('.row');
       if (!row || e.target.closest('button')) return;
+      if (this.send(row.dataset.id)) {
+        e.preventDefault();
+        return;
+      }
       if (e.shiftKey && this.from) {
         e.preventDefault(); // no text is marked
         this.reach(row.dataset.id);
@@ -144,6 +148,19 @@ export class Rows {
     this.reaching = true;
     this.go(id);
     this.reaching = false;
+  }
+
+  // send leads the row that is typed in, where it ends in an arrow, to a step; it tells whether it does.
+  send(to) {
+    const words = document.activeElement,
+      arrow = /\s*(->|→)\s*$/;
+    if (!words.matches?.('#rows .words') || !arrow.test(words.value)) return false;
+    const { id } = words.closest('.row').dataset;
+    if (!to || id === to) return false;
+    words.value = words.value.replace(arrow, '');
+    words.dataset.taken = words.value;
+    this.core().act('row-send', JSON.stringify({ id, text: words.value, to }));
+    return true;
   }
 
   // several tells whether what is done in a field of the list is done to several rows.
