@@ -32,7 +32,7 @@ test: build
 
 soak: build
 	sh tools/test-needs.sh
-	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/...
+	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/... ./format/ink
 	if command -v gcc >/dev/null; then $(GO) test -race ./store ./web -run 'Append|WorkedOut|Readers|Workshop|HungUp|LiveChannel|Flood'; else echo "the race detector needs gcc, which is not here"; fi
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzzminimizetime 10x -fuzztime 60m
@@ -41,6 +41,7 @@ soak: build
 	$(GO) test ./core/typeset -run '^$$' -fuzz FuzzFit -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./format/font -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 30m
 	$(GO) test ./core/list -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 60m
+	$(GO) test ./format/picture -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 30m
 	$(GO) test ./format/csv -run '^$$' -fuzz FuzzRead -fuzzminimizetime 10x -fuzztime 10m
 	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzzminimizetime 10x -fuzztime 60m

@@ -3,6 +3,7 @@ package ink
 import (
 	"fmt"
 	"math/rand/v2"
+	"os"
 	"strings"
 	"testing"
 
@@ -127,13 +128,17 @@ func TestInkOfMixedTexts(t *testing.T) {
 	}
 }
 
-// Every symbol with 200 texts, short, long words, several scripts, plain and in every style:
+// Every symbol with 80 texts, 200 with SOAK=1, short, long words, several scripts, plain and in every style:
 // the ink of the rasterised text lies inside the outline, rounded where that can be.
 func TestInkInsideOutline(t *testing.T) {
+	texts := 80
+	if os.Getenv("SOAK") != "" {
+		texts = 200
+	}
 	for _, info := range symbol.All() {
 		r := rand.New(rand.NewPCG(1, 8))
 		bad := 0
-		for n := range 200 {
+		for n := range texts {
 			text := someText(r)
 			style := someStyle(r, n)
 			w, h := style.Grow(info.Kind, info.W, info.H, text)
