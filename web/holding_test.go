@@ -31,7 +31,7 @@ func TestHoldTogether(t *testing.T) {
 	})
 	p := b.page()
 	ground := p.Steps[len(p.Steps)-1]
-	if ground.Symbol != symbol.Box || ground.Front >= 0 || ground.Lane != "" {
+	if ground.Symbol != symbol.Box || ground.Front >= 0 || ground.Lane == "" {
 		t.Fatalf("the box is %+v", ground)
 	}
 	if first := eval[string](b, `document.querySelector('#layer-steps > .step').id`); first != "step-"+ground.ID {

@@ -45,7 +45,7 @@ func place(p *chart.Page, places []chart.Place) []chart.Part {
 // Needs is how large a lane must be for its steps, px; least for one without.
 func Needs(p *chart.Page, l *chart.Lane, least float64) float64 {
 	need := least
-	for _, s := range p.Steps {
+	for _, s := range standing(p) {
 		if s.Lane == l.ID {
 			at, size := across(p, s)
 			need = math.Max(need, geom.Round2(at+size+lanePad))
@@ -74,7 +74,7 @@ func Resized(p *chart.Page, id string, size float64, near bool) []chart.Part {
 		return []chart.Part{{Do: "lane.set", Page: p.ID, ID: l.ID, Size: &size}}
 	}
 	first := math.Inf(1) // how far its steps stand from where it begins
-	for _, s := range p.Steps {
+	for _, s := range standing(p) {
 		if s.Lane == l.ID {
 			at, _ := across(p, s)
 			first = math.Min(first, at)
@@ -128,7 +128,7 @@ func stageResized(p *chart.Page, s *chart.Stage, size float64) []chart.Part {
 	if p.Down {
 		from, end = head.Y, head.Bottom()
 	}
-	for _, t := range p.Steps { // no smaller than its steps
+	for _, t := range standing(p) { // no smaller than its steps
 		if p.StageOf(t) == s {
 			at, w := along(p, t)
 			size = math.Max(size, at+w+lanePad-from)
@@ -232,7 +232,7 @@ func StageMoved(p *chart.Page, id string, by int) []chart.Part {
 	now = 0
 	for _, s := range stages {
 		low, high := math.Inf(1), 0.0
-		for _, t := range p.Steps {
+		for _, t := range standing(p) {
 			if p.StageOf(t) == s {
 				at, w := along(p, t)
 				low, high = math.Min(low, at-stageStart(p, s)), math.Max(high, at+w-stageStart(p, s))
@@ -287,7 +287,7 @@ func StagesShared(p *chart.Page, n int) []float64 {
 	end := from + math.Max(p.Frame.W-p.Heads(), float64(n)*leastStage)
 	share := (end - from) / float64(n)
 	free := func(at float64) bool {
-		return !slices.ContainsFunc(p.Steps, func(s *chart.Step) bool {
+		return !slices.ContainsFunc(standing(p), func(s *chart.Step) bool {
 			a, w := along(p, s)
 			return a-lanePad < at && at < a+w+lanePad
 		})
@@ -323,7 +323,7 @@ func StageAdded(p *chart.Page, s *chart.Stage, at int) []chart.Part {
 		if n := len(p.Stages); n > 0 { // the one that was last ends where its steps do
 			last := p.Stages[n-1]
 			size := last.Size
-			for _, t := range p.Steps {
+			for _, t := range standing(p) {
 				if p.StageOf(t) == last {
 					at, w := along(p, t)
 					size = math.Max(size, geom.Round2(at+w+lanePad-stageStart(p, last)))
@@ -364,7 +364,7 @@ func LaneSplit(p *chart.Page, l *chart.Lane, second *chart.Lane) []chart.Part {
 	cut, found := geom.Round2(l.Size/2), false
 	for d := 0.0; d < l.Size/2-leastLane && !found; d += 2 {
 		for _, at := range [2]float64{geom.Round2(l.Size/2 + d), geom.Round2(l.Size/2 - d)} {
-			inTheWay := slices.ContainsFunc(p.Steps, func(s *chart.Step) bool {
+			inTheWay := slices.ContainsFunc(standing(p), func(s *chart.Step) bool {
 				a, size := across(p, s)
 				return s.Lane == l.ID && a-lanePad < at && at < a+size+lanePad
 			})
@@ -430,7 +430,7 @@ func Shrunk(p *chart.Page, lanes []*chart.Lane) []chart.Part {
 	var places []chart.Place
 	for _, l := range lanes {
 		low, high := math.Inf(1), math.Inf(-1)
-		for _, s := range p.Steps {
+		for _, s := range standing(p) {
 			if s.Lane == l.ID {
 				at, size := across(p, s)
 				low, high = math.Min(low, at), math.Max(high, at+size)

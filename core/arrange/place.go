@@ -5,6 +5,7 @@ package arrange
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
@@ -17,12 +18,15 @@ const Grid = chart.PlainGrid
 const lanePad = 6.0
 
 // Settle is the place of a step that is to stand at r on the page: in the lane
-// that its middle lies over, wholly inside it; a ground in none.
+// that its middle lies over, wholly inside it, but for a ground.
 func Settle(p *chart.Page, id string, r geom.Rect) chart.Place {
 	pl := chart.Place{ID: id, X: geom.Round2(r.X), Y: geom.Round2(r.Y), W: r.W, H: r.H}
 	l := p.LaneUnder(r.Centre())
-	if s := p.Step(id); l == nil || s != nil && s.Behind() {
+	if l == nil {
 		return pl
+	}
+	if s := p.Step(id); s != nil && s.Behind() {
+		return Ground(p, id, r)
 	}
 	in := func(v, size float64) float64 { return math.Max(lanePad, math.Min(v, l.Size-size-lanePad)) }
 	at, head := p.LaneRect(l), p.HeadRect(l)
@@ -32,6 +36,24 @@ func Settle(p *chart.Page, id string, r geom.Rect) chart.Place {
 		r.X, r.Y = math.Max(r.X, head.Right()+lanePad), at.Y+in(r.Y-at.Y, r.H)
 	}
 	return p.PlaceAt(id, l.ID, r)
+}
+
+// Ground is the place of a ground at r: it goes with the lane under its middle, and reaches beyond that as it
+// likes.
+func Ground(p *chart.Page, id string, r geom.Rect) chart.Place {
+	lane := ""
+	if l := p.LaneUnder(r.Centre()); l != nil {
+		lane = l.ID
+	}
+	return p.PlaceAt(id, lane, r)
+}
+
+// standing are the steps of a page but for grounds.
+func standing(p *chart.Page) []*chart.Step {
+	if !slices.ContainsFunc(p.Steps, (*chart.Step).Behind) {
+		return p.Steps
+	}
+	return slices.DeleteFunc(slices.Clone(p.Steps), (*chart.Step).Behind)
 }
 
 // Room returns the parts that make lanes and sheet large enough for what
@@ -45,7 +67,7 @@ func Room(p *chart.Page) []chart.Part {
 	for i, l := range p.Lanes {
 		lane, need := *l, l.Size
 		lanes.Lanes[i] = &lane
-		for _, s := range p.Steps {
+		for _, s := range standing(p) {
 			switch {
 			case s.Lane != l.ID:
 			case p.Down:

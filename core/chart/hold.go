@@ -19,7 +19,7 @@ const (
 )
 
 // Behind tells whether the step is a ground, as what stands beside the work can be: lines run over it,
-// nothing gives way to it, and it stands in no lane.
+// nothing gives way to it, and it reaches beyond its lane as it likes.
 func (s *Step) Behind() bool { return s.Front < 0 && s.Symbol.Beside() }
 
 // HeldBy tells whether a group holds the step.

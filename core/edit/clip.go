@@ -220,12 +220,12 @@ func (e *Editor) copies(f part, dx, dy float64) (parts []chart.Part, ids []strin
 		c := *s
 		c.ID = e.newID("s")
 		ren[s.ID] = c.ID
+		r := geom.Rect{X: s.X + dx, Y: s.Y + dy, W: s.W, H: s.H}
+		pl := arrange.Settle(p, c.ID, r)
 		if c.Locked, c.Held = false, slices.Clone(s.Held); c.Behind() {
-			c.Lane, c.X, c.Y = "", geom.Round2(s.X+dx), geom.Round2(s.Y+dy)
-		} else {
-			pl := arrange.Settle(p, c.ID, geom.Rect{X: s.X + dx, Y: s.Y + dy, W: s.W, H: s.H})
-			c.Lane, c.X, c.Y = pl.Lane, pl.X, pl.Y
+			pl = arrange.Ground(p, c.ID, r)
 		}
+		c.Lane, c.X, c.Y = pl.Lane, pl.X, pl.Y
 		for i, h := range c.Held {
 			if ren[h.ID] == "" {
 				ren[h.ID] = e.newID("g")

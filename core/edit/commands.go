@@ -169,8 +169,6 @@ func init() { // not a literal: commands lead back to the table
 		drawer("together", wordTogether, "", OnLineUp, needPage),
 		{Name: "group", Words: wordGroup, Keys: []string{"Ctrl+G"}, Place: HoldDrawer, Menu: true, need: needTwoSteps, do: func(e *Editor, _ string) { e.group() }},
 		{Name: "ungroup", Words: wordUngroup, Keys: []string{"Ctrl+Shift+G"}, Place: HoldDrawer, Menu: true, need: needGroup, do: func(e *Editor, _ string) { e.ungroup() }},
-		{Name: "group-name", Words: wordNameGroup, Place: HoldDrawer, need: needOneGroup, do: func(e *Editor, arg string) { e.nameGroup(arg) }},
-		{Name: "group-pick", Words: wordPickGroup, Place: HoldDrawer, need: always, do: func(e *Editor, arg string) { e.selectGroup(arg) }},
 		{Name: "lock", Words: wordLock, Keys: []string{"Alt+L"}, Place: HoldDrawer, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.lock() }, on: func(e *Editor, _ string) bool { return e.allLocked() }},
 		stackCommand("front", wordToFront), stackCommand("forward", wordForward), stackCommand("backward", wordBackward), stackCommand("back", wordToBack),

@@ -205,7 +205,11 @@ func (e *Editor) held() []chart.Hold {
 // nameGroup names the selected group.
 func (e *Editor) nameGroup(name string) {
 	name = strings.Join(strings.Fields(name), " ")
-	h := e.held()[0]
+	held := e.held()
+	if len(held) != 1 {
+		return
+	}
+	h := held[0]
 	var parts []chart.Part
 	for _, s := range e.Page().Steps {
 		if i := slices.IndexFunc(s.Held, func(o chart.Hold) bool { return o.ID == h.ID }); i >= 0 && s.Held[i].Name != name {
@@ -366,12 +370,12 @@ func (e *Editor) nextOver(s *chart.Step, others []*chart.Step, over bool) *chart
 	return nil
 }
 
-// groundPlace is the place of a step that becomes a ground, in no lane, or that is one no more.
+// groundPlace is the place of a step that becomes a ground, or that is one no more.
 func (e *Editor) groundPlace(s *chart.Step) chart.Place {
 	p := e.Page()
 	r := p.StepRect(p.Step(s.ID))
 	if s.Behind() {
-		return p.PlaceAt(s.ID, "", r)
+		return arrange.Ground(p, s.ID, r)
 	}
 	bare := *p // on which it is no ground
 	bare.Steps = nil

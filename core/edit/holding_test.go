@@ -200,9 +200,9 @@ func TestLock(t *testing.T) {
 	}
 }
 
-// A shape placed around steps, or sent behind all, is a ground: in no lane, lines run over it as if it were
-// not there, steps keep their places, layout leaves it, a press takes what lies on it. In front again it
-// stands in a lane.
+// A shape placed around steps, or sent behind all, is a ground: it reaches beyond its lane, lines run over it as
+// if it were not there, steps keep their places, layout leaves it, a press takes what lies on it, and it goes
+// along with its lane. In front again it stands inside a lane.
 func TestGround(t *testing.T) {
 	c := benchChart(30)
 	w := &window{t, New(c, 0, "win1")}
@@ -220,7 +220,7 @@ func TestGround(t *testing.T) {
 	around := a.Union(z).Grow(30)
 	w.placeSymbol(around)
 	box := w.one()
-	if box == nil || !box.Behind() || box.Lane != "" || w.Sheet().Drawn()[0] != len(p.Steps)-1 {
+	if box == nil || !box.Behind() || w.Sheet().Shape(box.ID).Rect != around || w.Sheet().Drawn()[0] != len(p.Steps)-1 {
 		t.Fatalf("placed around steps: %+v, drawn %v", box, w.Sheet().Drawn())
 	}
 	if ways() != before {
@@ -235,13 +235,24 @@ func TestGround(t *testing.T) {
 		t.Errorf("laid out, it is at %s, was at %s", got, at)
 	}
 	w.Undo()
+	heights := quote(p.Lanes)
+	w.selectOnly()
+	w.band = p.Lanes[0].ID
+	w.Do("lane-above", "")
+	if d := w.Sheet().Shape(box.ID).Rect.Y - around.Y; d < 20 || d != w.Sheet().Shape(p.Steps[3].ID).Rect.Y-a.Y {
+		t.Errorf("with a lane more it went %v down", d)
+	}
+	w.Undo()
+	if quote(p.Lanes) != heights {
+		t.Error("lanes grew for a ground")
+	}
 	w.selectOnly(box.ID)
 	w.Do("stack-front", "")
-	if box.Behind() || p.Lane(box.Lane) == nil {
+	if box.Behind() || !w.Sheet().Shape(box.ID).Rect.Inside(p.LaneRect(p.Lane(box.Lane))) {
 		t.Errorf("in front: %+v", box)
 	}
 	w.Do("stack-back", "")
-	if !box.Behind() || box.Lane != "" {
+	if !box.Behind() {
 		t.Errorf("behind all: %+v", box)
 	}
 	// A step of the work goes behind others, and is no ground.
@@ -309,8 +320,8 @@ func TestStacking(t *testing.T) {
 	}
 }
 
-// 60 runs of 60 random commands, more with SOAK: groups nest (each is within another or apart from it), grounds
-// stand in no lane and the others in one, what is locked stays; undone, the chart has the same bytes.
+// 60 runs of 60 random commands, more with SOAK: groups nest (each is within another or apart from it), steps
+// stand inside of their lanes and grounds need not, what is locked stays; undone, the chart has the same bytes.
 func TestRandomHolding(t *testing.T) {
 	runs := uint64(60)
 	if os.Getenv("SOAK") != "" {
@@ -341,8 +352,8 @@ func TestRandomHolding(t *testing.T) {
 			w.Do(name, "")
 			in := map[string]map[string]bool{}
 			for _, s := range p.Steps {
-				if s.Behind() != (s.Lane == "") {
-					t.Fatalf("seed %d, %s: %s behind %v in lane %q", seed, name, s.ID, s.Behind(), s.Lane)
+				if l := p.Lane(s.Lane); l == nil || !s.Behind() && !p.StepRect(s).Inside(p.LaneRect(l).Grow(0.1)) {
+					t.Fatalf("seed %d, %s: %s behind %v in lane %q at %v", seed, name, s.ID, s.Behind(), s.Lane, p.StepRect(s))
 				}
 				for i, h := range s.Held {
 					if in[h.ID] == nil {

@@ -116,9 +116,6 @@ func (e *Editor) newLanes(names []string) []chart.Part {
 	}
 	var places []chart.Place
 	for _, s := range p.Steps {
-		if s.Behind() {
-			continue
-		}
 		i := int(math.Max(0, math.Min(float64(len(names)-1), math.Floor((s.Y+s.H/2-frame.Y)/size))))
 		pl := chart.PlaceOf(s)
 		pl.X += shift
@@ -127,7 +124,9 @@ func (e *Editor) newLanes(names []string) []chart.Part {
 			i, pl.Y = named, (size-s.H)/2
 		}
 		pl.Lane = ids[i]
-		pl.Y = geom.Round2(math.Max(lanePad, math.Min(pl.Y, math.Max(lanePad, size-s.H-lanePad))))
+		if pl.Y = geom.Round2(pl.Y); !s.Behind() {
+			pl.Y = geom.Round2(math.Max(lanePad, math.Min(pl.Y, math.Max(lanePad, size-s.H-lanePad))))
+		}
 		places = append(places, pl)
 	}
 	if len(places) > 0 {

@@ -71,7 +71,8 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 	parts := []chart.Part{part}
 	if l := e.lineUnder(e.Sheet(), k, "", r); e.around(k, r) {
 		s := part.Step
-		s.Front, s.Lane, s.X, s.Y = -1, "", r.X, r.Y
+		pl := arrange.Ground(e.Page(), id, r)
+		s.Front, s.Lane, s.X, s.Y = -1, pl.Lane, pl.X, pl.Y
 	} else if l != nil {
 		pl, moved := e.roomIn(l, id, r)
 		s := part.Step

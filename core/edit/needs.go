@@ -41,13 +41,6 @@ func needGroup(e *Editor) string {
 	return ""
 }
 
-func needOneGroup(e *Editor) string {
-	if len(e.held()) != 1 {
-		return whyOneGroup
-	}
-	return ""
-}
-
 func needLine(e *Editor) string {
 	if len(e.lines()) == 0 {
 		return whyLine
