@@ -175,7 +175,7 @@ func (e *Editor) selectionName() string {
 		return strings.TrimSpace(info.Name + " " + steps[0].Number)
 	case len(steps) == 0 && len(lines) == 1:
 		return sayConnector(e.endName(lines[0].From), e.endName(lines[0].To))
-	case len(lines) == 0 && len(e.held()) == 1 && len(e.membersOf(e.held()[0].ID)) == len(steps):
+	case len(lines) == 0 && e.isGroup(steps):
 		return sayGroup(e.held()[0].Name, len(steps))
 	case len(steps)+len(lines) > 0:
 		return saySelected(len(steps), len(lines))

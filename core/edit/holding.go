@@ -76,8 +76,13 @@ func (e *Editor) goInto(id string) {
 
 // selectWhole selects what is held together with anything that is selected.
 func (e *Editor) selectWhole() {
+	done := map[string]bool{}
 	for _, s := range e.steps() {
-		_, ids := e.heldWith(s)
+		if len(s.Held) == 0 || done[s.Held[0].ID] {
+			continue
+		}
+		group, ids := e.heldWith(s)
+		done[group] = true
 		for _, id := range ids {
 			e.selected[id] = true
 		}
@@ -103,15 +108,7 @@ func (u *unit) rect() geom.Rect {
 func (e *Editor) units() []unit { return e.unitsWithin(e.inside) }
 
 func (e *Editor) unitsWithin(inside string) []unit {
-	p := e.Page()
-	whole := map[string]bool{} // groups that are selected whole
-	for _, s := range p.Steps {
-		for _, h := range s.Held {
-			if is, seen := whole[h.ID]; !seen || is {
-				whole[h.ID] = e.selected[s.ID]
-			}
-		}
-	}
+	p, whole := e.Page(), e.whole()
 	var out []unit
 	at := map[string]int{}
 	for _, b := range e.boxes() {
@@ -134,6 +131,19 @@ func (e *Editor) unitsWithin(inside string) []unit {
 	return out
 }
 
+// whole tells which groups are selected whole.
+func (e *Editor) whole() map[string]bool {
+	out := map[string]bool{}
+	for _, s := range e.Page().Steps {
+		for _, h := range s.Held {
+			if is, seen := out[h.ID]; !seen || is {
+				out[h.ID] = e.selected[s.ID]
+			}
+		}
+	}
+	return out
+}
+
 // lined are the units that are lined up with each other: of one group alone what is in it.
 func (e *Editor) lined() []unit {
 	us := e.units()
@@ -145,6 +155,7 @@ func (e *Editor) lined() []unit {
 
 // group holds the selected steps together.
 func (e *Editor) group() {
+	e.selectWhole() // no group is torn
 	ss := e.steps()
 	shared := len(ss[0].Held)
 	for _, s := range ss {
@@ -188,18 +199,21 @@ func (e *Editor) ungroup() {
 // held are the outermost groups that are selected whole.
 func (e *Editor) held() []chart.Hold {
 	var out []chart.Hold
+	whole, seen := e.whole(), map[string]bool{}
 	for _, s := range e.steps() {
-		for _, h := range s.Held {
-			if slices.ContainsFunc(e.membersOf(h.ID), func(id string) bool { return !e.selected[id] }) {
-				continue
-			}
-			if !slices.ContainsFunc(out, func(o chart.Hold) bool { return o.ID == h.ID }) {
-				out = append(out, h)
-			}
-			break
+		i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return whole[h.ID] })
+		if i >= 0 && !seen[s.Held[i].ID] {
+			seen[s.Held[i].ID] = true
+			out = append(out, s.Held[i])
 		}
 	}
 	return out
+}
+
+// isGroup tells whether steps that are selected are one group and nothing else.
+func (e *Editor) isGroup(steps []*chart.Step) bool {
+	held := e.held()
+	return len(held) == 1 && !slices.ContainsFunc(steps, func(s *chart.Step) bool { return !s.HeldBy(held[0].ID) })
 }
 
 // nameGroup names the selected group.
@@ -253,12 +267,17 @@ func (e *Editor) holdFacts() HoldFacts {
 	if len(held) == 1 {
 		f.Name, f.ID = held[0].Name, held[0].ID
 	}
-	seen := map[string]bool{}
+	many := map[string]int{}
+	for _, s := range e.Page().Steps {
+		for _, h := range s.Held {
+			many[h.ID]++
+		}
+	}
 	for _, s := range e.Page().Steps {
 		for i, h := range s.Held {
-			if !seen[h.ID] {
-				seen[h.ID] = true
-				f.Groups = append(f.Groups, GroupFact{h.ID, sayGroup(h.Name, len(e.membersOf(h.ID))), i, slices.Contains(held, h)})
+			if n := many[h.ID]; n > 0 {
+				many[h.ID] = 0 // told
+				f.Groups = append(f.Groups, GroupFact{h.ID, sayGroup(h.Name, n), i, slices.Contains(held, h)})
 			}
 		}
 	}

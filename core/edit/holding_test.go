@@ -338,7 +338,9 @@ func TestRandomHolding(t *testing.T) {
 		for range 60 {
 			w.selectOnly()
 			for range 1 + r.IntN(3) {
-				if n := len(p.Steps); n > 0 {
+				if n := len(p.Steps); n > 0 && r.IntN(4) == 0 { // as in the list, one of a group
+					w.pick(p.Steps[r.IntN(n)].ID)
+				} else if n > 0 {
 					w.selectHeld(p.Steps[r.IntN(n)].ID, true)
 				}
 			}
