@@ -26,9 +26,9 @@ func (e *Editor) insertion(c *chart.Connector, step, newLine string) []chart.Par
 	}
 }
 
-// roomIn is the place of a step that is put into a connector's run near box, and the
-// places of those that make room for it.
-func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect) (chart.Place, []chart.Place) {
+// roomIn is the place of a step that is put into a connector's run near box, in a stage (nil for the one under
+// box), and the parts that make room for it.
+func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect, stage *chart.Stage) (chart.Place, []chart.Part) {
 	p := e.Page()
 	a, b := run.Points[0], run.Points[len(run.Points)-1]
 	near := math.Inf(1)
@@ -37,13 +37,20 @@ func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect) (chart.Place
 			near, a, b = d, run.Points[k], run.Points[k+1]
 		}
 	}
+	if stage == nil && len(p.Stages) > 0 {
+		stage = p.StageAt(box.Centre())
+	}
 	pl := arrange.Settle(p, step, box)
 	box, moved := arrange.Between(p, step, pl.Lane, box, run.Line.From.Step, run.Line.To.Step, a, b)
 	to := arrange.Settle(p, step, box)
 	if to.Lane != pl.Lane { // room is made in the lane that the hand chose
 		to = p.PlaceAt(step, pl.Lane, box)
 	}
-	return to, moved
+	moved, parts := arrange.WithinStage(p, to, stage, moved)
+	if len(moved) > 0 {
+		parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: moved})
+	}
+	return to, parts
 }
 
 // putInto puts a step that stands on the page into a connector.
@@ -52,8 +59,8 @@ func (e *Editor) putInto(c *chart.Connector, run *sheet.Run, step string, box ge
 }
 
 func (e *Editor) puttingInto(c *chart.Connector, run *sheet.Run, step string, box geom.Rect, newLine string) []chart.Part {
-	pl, moved := e.roomIn(run, step, box)
-	parts := []chart.Part{{Do: "step.place", Page: e.page, Places: append(moved, pl)}}
+	pl, parts := e.roomIn(run, step, box, nil)
+	parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: []chart.Place{pl}})
 	return append(parts, e.insertion(c, step, newLine)...)
 }
 

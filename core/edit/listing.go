@@ -225,11 +225,9 @@ func (e *Editor) rowEnter(arg string) {
 		} else {
 			box.X, box.Y = a.CX()-box.W/2, a.Bottom()+arrange.Gap
 		}
-		pl, moved := e.roomIn(run, id, box)
+		pl, room := e.roomIn(run, id, box, e.Page().StageOf(s))
 		add.Step.Lane, add.Step.X, add.Step.Y = pl.Lane, pl.X, pl.Y
-		if len(moved) > 0 {
-			parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: moved})
-		}
+		parts = append(parts, room...)
 		parts = append(parts, e.insertion(ways[0], id, e.newID("c"))...)
 	}
 	if e.do(didRow, parts...) {

@@ -7,6 +7,8 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/layout"
+	"plaintracer/core/list"
 	"plaintracer/core/sheet"
 )
 
@@ -67,6 +69,54 @@ func linesOf(sh *sheet.Shape) []string {
 		out = append(out, l.Text)
 	}
 	return out
+}
+
+// A step that a row puts in between stands in the stage of the row; the stage grows for it, and what stands
+// in later stages stays in them.
+func TestRowStaysInItsStage(t *testing.T) {
+	for _, down := range []bool{false, true} {
+		c, err := list.Read("Desk: Ask [stage First]\nLog\nStore: Fetch it [stage Second]\nDesk: Hand it out\nFile it [stage Third]", "x")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := layout.Chart(t.Context(), c, layout.Down); err != nil {
+			t.Fatal(err)
+		}
+		w := &window{t, New(c, 0, "win1")}
+		if down {
+			w.Do("lanes-run", "down")
+		}
+		p := w.Page()
+		stage := func(text string) string {
+			for _, s := range p.Steps {
+				if s.Text == text {
+					return p.StageOf(s).Name
+				}
+			}
+			return ""
+		}
+		for _, s := range p.Steps {
+			if s.Text == "Log" {
+				w.row("row-enter", s.ID, "Log")
+				w.row("row-text", w.one().ID, "Check it")
+				w.row("row-enter", w.one().ID, "Check it")
+				w.row("row-text", w.one().ID, "Sign it")
+				break
+			}
+		}
+		for text, want := range map[string]string{"Ask": "First", "Log": "First", "Check it": "First", "Sign it": "First", "Fetch it": "Second", "Hand it out": "Second", "File it": "Third"} {
+			if got := stage(text); got != want {
+				t.Errorf("down %v: %q stands in %s, want %s", down, text, got, want)
+			}
+		}
+		for i, a := range p.Steps {
+			for _, b := range p.Steps[:i] {
+				if p.StepRect(a).Overlaps(p.StepRect(b)) {
+					t.Errorf("%q lies on %q", a.Text, b.Text)
+				}
+			}
+		}
+	}
 }
 
 // The list writes the chart: Enter makes the next step, also between two; Tab makes an outcome and

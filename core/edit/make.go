@@ -74,12 +74,10 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 		pl := arrange.Ground(e.Page(), id, r)
 		s.Front, s.Lane, s.X, s.Y = -1, pl.Lane, pl.X, pl.Y
 	} else if l != nil {
-		pl, moved := e.roomIn(l, id, r)
+		pl, room := e.roomIn(l, id, r, nil)
 		s := part.Step
 		s.Lane, s.X, s.Y = pl.Lane, pl.X, pl.Y
-		if len(moved) > 0 {
-			parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: moved})
-		}
+		parts = append(parts, room...)
 		parts = append(parts, e.insertion(l.Line, id, e.newID("c"))...)
 	}
 	if e.do(didAdd(info.Name), parts...) {
