@@ -128,12 +128,18 @@ func stageResized(p *chart.Page, s *chart.Stage, size float64) []chart.Part {
 	if p.Down {
 		from, end = head.Y, head.Bottom()
 	}
-	for _, t := range standing(p) { // no smaller than its steps
-		if p.StageOf(t) == s {
-			at, w := along(p, t)
-			size = math.Max(size, at+w+lanePad-from)
+	high, low := from, math.Inf(1) // where its steps end, and later ones begin, which may be before its end
+	for _, t := range standing(p) {
+		at, w := along(p, t)
+		switch {
+		case p.StageOf(t) == s:
+			high = math.Max(high, at+w)
+		case at+w/2 >= end:
+			low = math.Min(low, at)
 		}
 	}
+	size = math.Max(size, high+lanePad-from) // no smaller than its steps
+	size = math.Max(size, math.Min(s.Size, s.Size+high+lanePad-low))
 	if size = geom.Round2(size); size == s.Size {
 		return nil
 	}

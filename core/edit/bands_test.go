@@ -101,7 +101,7 @@ func sound(p *chart.Page) string {
 		}
 		at := 0
 		for _, st := range p.Stages {
-			if q := p.StageRect(st); q.Contains(r.Centre()) {
+			if q := p.StageRect(st).Grow(-0.01); q.Contains(r.Centre()) { // a border is the next one's
 				at++
 			}
 		}
