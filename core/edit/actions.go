@@ -11,8 +11,18 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// layOut computes places for the whole page.
-func (e *Editor) layOut() {
+// layOut computes places for the whole page; where steps are locked it asks first.
+func (e *Editor) layOut(all bool) {
+	n := 0
+	for _, s := range e.Page().Steps {
+		if s.Locked && !s.Behind() {
+			n++
+		}
+	}
+	if n > 0 && !all {
+		e.notice, e.offer = sayLocksLayOut(n), &Answer{wordLayOutAll, "layout-all", ""}
+		return
+	}
 	cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), layout.Down)
 	if !ok || !e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...) || layout.Fits(e.Page()) {
 		return

@@ -42,6 +42,7 @@ func init() { // not a literal: they lead back to the commands
 		"drawer-opened":    func(e *Editor, _ string) { e.keepTyping(); e.since = len(e.undo) },
 		"drawer-kept":      func(e *Editor, _ string) { e.since = len(e.undo) },
 		"drawer-takenback": func(e *Editor, _ string) { e.pipette = false; e.takeBack() },
+		"layout-all":       func(e *Editor, _ string) { e.layOut(true) },
 		"group-name":       func(e *Editor, arg string) { e.nameGroup(arg) },
 		"group-pick":       func(e *Editor, arg string) { e.selectGroup(arg) },
 		"file-add":         func(e *Editor, arg string) { e.addFile(arg) },

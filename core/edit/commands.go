@@ -174,7 +174,7 @@ func init() { // not a literal: commands lead back to the table
 		stackCommand("front", wordToFront), stackCommand("forward", wordForward), stackCommand("backward", wordBackward), stackCommand("back", wordToBack),
 
 		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: true, need: needPage,
-			do: func(e *Editor, _ string) { e.layOut() }},
+			do: func(e *Editor, _ string) { e.layOut(false) }},
 		drawer("lanes", wordLanes, "", OnPage, always),
 		{Name: "number", Words: wordNumber, Keys: []string{"#"}, Place: OnPage, Menu: true, need: needPage,
 			do: func(e *Editor, _ string) { e.numberSteps() }},

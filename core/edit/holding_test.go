@@ -192,6 +192,17 @@ func TestLock(t *testing.T) {
 		t.Errorf("a drag from it is %T", w.gesture)
 	}
 	w.Pointer(Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})
+	// Laying out asks first.
+	before := w.json()
+	w.Do("layout", "")
+	if w.json() != before || w.offer == nil || !strings.Contains(w.notice, "1 step is locked") {
+		t.Errorf("laying out a page with a locked step: %q", w.notice)
+	}
+	w.Do(w.offer.Do, w.offer.Arg)
+	if w.json() == before {
+		t.Error("all the same, nothing is laid out")
+	}
+	w.Undo()
 	w.picks("a")
 	w.Do("lock", "")
 	w.Do("delete", "")

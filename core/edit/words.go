@@ -46,6 +46,7 @@ const (
 	wordGroup     = "Group"
 	wordUngroup   = "Ungroup"
 	wordLock      = "Lock"
+	wordLayOutAll = "Lay out all the same"
 	wordStack     = "In front or behind"
 	wordToFront   = "In front of all"
 	wordForward   = "Forward"
@@ -643,6 +644,13 @@ func sayLocked(n int, all bool) string {
 		return "They are locked. Unlock them first: Hold together, Lock."
 	}
 	return fmt.Sprintf("%s locked and stayed as before.", map[bool]string{true: "1 step is", false: fmt.Sprintf("%d steps are", n)}[n == 1])
+}
+
+func sayLocksLayOut(n int) string {
+	if n == 1 {
+		return "1 step is locked, and laying out would move it."
+	}
+	return fmt.Sprintf("%d steps are locked, and laying out would move them.", n)
 }
 
 func saySent(from, to string) string { return from + " leads to " + to + "." }
