@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
 )
 
 // Groups hold steps together. A press on one of them selects all; another press goes into the group, to
@@ -387,6 +388,16 @@ func (e *Editor) nextOver(s *chart.Step, others []*chart.Step, over bool) *chart
 		}
 	}
 	return nil
+}
+
+// offGround are the parts that bring a ground that becomes a step of the work into a lane.
+func (e *Editor) offGround(s *chart.Step, k symbol.Kind) []chart.Part {
+	if !s.Behind() || k.Beside() {
+		return nil
+	}
+	next, front := *s, 0
+	next.Symbol, next.Front = k, front
+	return []chart.Part{{Do: "step.set", Page: e.page, ID: s.ID, Front: &front}, {Do: "step.place", Page: e.page, Places: []chart.Place{e.groundPlace(&next)}}}
 }
 
 // groundPlace is the place of a step that becomes a ground, or that is one no more.

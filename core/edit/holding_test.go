@@ -266,6 +266,17 @@ func TestGround(t *testing.T) {
 	if !box.Behind() {
 		t.Errorf("behind all: %+v", box)
 	}
+	// Made a step of the work, it stands inside a lane.
+	for _, become := range []func(){
+		func() { w.selectOnly(box.ID); w.Do("change-symbol", "process") },
+		func() { w.row("row-text", box.ID, "Do it [process]") },
+	} {
+		become()
+		if r := p.StepRect(box); box.Behind() || box.Symbol != symbol.Process || !r.Inside(p.LaneRect(p.Lane(box.Lane)).Grow(0.1)) {
+			t.Errorf("as a process it is %+v at %v", box, r)
+		}
+		w.Undo()
+	}
 	// A step of the work goes behind others, and is no ground.
 	w.selectOnly(p.Steps[3].ID)
 	w.Do("stack-back", "")

@@ -95,6 +95,7 @@ func (e *Editor) rowParts(arg string) []chart.Part {
 	}
 	if k := r.Symbol; k != "" && k != s.Symbol {
 		parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Symbol: &k})
+		parts = append(parts, e.offGround(s, k)...)
 	}
 	if r.Lane != "" {
 		parts = append(parts, e.laneFor(s, r.Lane)...)

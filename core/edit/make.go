@@ -350,7 +350,12 @@ func (e *Editor) setSymbol(k symbol.Kind) {
 		}
 		next := *s
 		next.Symbol = k
-		parts, to = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Symbol: &k}), append(to, next)
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Symbol: &k})
+		if off := e.offGround(s, k); len(off) > 0 {
+			parts = append(parts, off...)
+		} else {
+			to = append(to, next)
+		}
 		if k == symbol.Decision {
 			parts = append(parts, e.labelWays(s)...)
 		}
