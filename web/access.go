@@ -149,4 +149,13 @@ func (s *Server) cookie(c fiber.Ctx, name, value string, life time.Duration) {
 
 func person(c fiber.Ctx) store.Person { return c.Locals(personKey).(store.Person) }
 func entry(c fiber.Ctx) store.Entry   { return c.Locals(entryKey).(store.Entry) }
-func link(c fiber.Ctx) store.Link     { return c.Locals(linkKey).(store.Link) }
+
+// shownChart is the id of the chart that is asked for, by its owner or through a link.
+func shownChart(c fiber.Ctx) string {
+	if l, ok := c.Locals(linkKey).(store.Link); ok {
+		return l.Chart
+	}
+	return entry(c).ID
+}
+
+func link(c fiber.Ctx) store.Link { return c.Locals(linkKey).(store.Link) }

@@ -13,6 +13,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit"
+	"plaintracer/core/symbol"
 	"plaintracer/store"
 )
 
@@ -71,15 +72,10 @@ func sentName(name string) string {
 // file serves a file that is on a step of the chart: as a download, or with show the pictures and
 // PDFs that a browser shows, alone on a page that may do nothing.
 func (s *Server) file(c fiber.Ctx) error {
-	id := ""
-	if l, ok := c.Locals(linkKey).(store.Link); ok {
-		if !l.Files {
-			return fiber.NewError(fiber.StatusForbidden, "This link does not open files.")
-		}
-		id = l.Chart
-	} else {
-		id = entry(c).ID
+	if l, ok := c.Locals(linkKey).(store.Link); ok && !l.Files {
+		return fiber.NewError(fiber.StatusForbidden, "This link does not open files.")
 	}
+	id := shownChart(c)
 	ch, _, err := s.store.Chart(id)
 	if err != nil {
 		return err
@@ -154,11 +150,14 @@ type stepCard struct {
 
 type openFile struct{ Name, At string }
 
-// cardsOf are the cards of all steps.
+// cardsOf are the cards of all steps, but for shapes that say nothing.
 func cardsOf(d *drawing, l store.Link) []stepCard {
 	var out []stepCard
 	for i := range d.pages {
 		for _, r := range d.pages[i].rows {
+			if info, _ := symbol.Of(symbol.Kind(r.Symbol)); info.Group == symbol.Plain && r.Text == "" {
+				continue
+			}
 			c := stepCard{Row: r}
 			for _, f := range r.Files {
 				at := fmt.Sprintf("/review/%s/files/%s", l.Token, f.ID)

@@ -44,12 +44,7 @@ func (s *Server) keepPicture(c fiber.Ctx) error {
 
 // picture serves a picture that the chart shows, to whoever may see the chart.
 func (s *Server) picture(c fiber.Ctx) error {
-	id := ""
-	if l, ok := c.Locals(linkKey).(store.Link); ok {
-		id = l.Chart
-	} else {
-		id = entry(c).ID
-	}
+	id := shownChart(c)
 	ch, _, err := s.store.Chart(id)
 	if err != nil {
 		return err

@@ -170,6 +170,9 @@ func TestPictures(t *testing.T) {
 	}
 	b.open("/review/" + link.Token)
 	b.until("the picture on the review page", `document.querySelector('.page image')`)
+	if at := eval[string](b, `document.querySelector('#step-at').textContent`); at != fmt.Sprintf("%d steps", n) {
+		t.Errorf("to be walked through are %s; the picture is no step of %d", at, n)
+	}
 	if !loaded(".page") {
 		t.Error("the picture does not load on the review page")
 	}

@@ -7,7 +7,6 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
-	"plaintracer/store"
 )
 
 // printView shows all pages of a chart for the browser's print, each on its sheet.
@@ -24,12 +23,7 @@ func (s *Server) printView(c fiber.Ctx) error {
 
 // printSheets is the style sheet that puts the pages of a chart on their sheets in print.
 func (s *Server) printSheets(c fiber.Ctx) error {
-	id := ""
-	if l, ok := c.Locals(linkKey).(store.Link); ok {
-		id = l.Chart
-	} else {
-		id = entry(c).ID
-	}
+	id := shownChart(c)
 	ctx, end := whileThere(c)
 	defer end()
 	d, err := s.drawn(ctx, id)

@@ -266,7 +266,6 @@ document.addEventListener('alpine:init', () => {
       perform('copies', JSON.stringify({ n: +n.value || 0, dx: dx.value, dy: dy.value }));
     },
   }));
-  // What is selected of lanes, pools and stages.
   // Which ten symbols are on the bench.
   Alpine.data('ten', () => ({
     get pressed() {
@@ -297,6 +296,7 @@ document.addEventListener('alpine:init', () => {
       perform('group-name', e.target.value);
     },
   }));
+  // What is selected of lanes, pools and stages.
   Alpine.data('band', () =>
     withLines('lane-field', () => ({ of: now().facts.band?.id, fields: now().facts.band?.fields || [] }), {
       get b() {

@@ -6,9 +6,21 @@ const ten = 10,
 // A symbol of the usual ten gives way only to one that charts have more of than this share of their steps.
 const usual = 0.02;
 
-const kept = () => JSON.parse(localStorage.bench || '{}');
+// What is kept here may be damaged, or there may be no room to keep it: the bench is then as usual.
+const kept = () => {
+  try {
+    const k = JSON.parse(localStorage.bench || '{}');
+    return Array.isArray(k.charts || []) ? k : {};
+  } catch {
+    return {};
+  }
+};
 const keep = (k) => {
-  localStorage.bench = JSON.stringify(k);
+  try {
+    localStorage.bench = JSON.stringify(k);
+  } catch {
+    // a browser that is full
+  }
 };
 
 export class Ten {
