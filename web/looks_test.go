@@ -129,6 +129,8 @@ func TestLookDrawer(t *testing.T) {
 		t.Errorf("controls stood at\n%s\nand stand at\n%s", stood, now)
 	}
 	b.press("One colour")
+	b.until("one colour", fmt.Sprintf(`!document.querySelector('#step-%s path[stroke]').getAttribute('fill').startsWith('url(')`, id))
+	b.frame() // the fields have been brought up to it, and what is typed next stays
 	// A hex colour is typed; what is none is answered, and the field shows what is so.
 	hex := func(what, value string) {
 		eval[bool](b, fmt.Sprintf(`(() => { const f = document.querySelector('[data-drawer=look] [data-what=%s]:is(input)'); f.focus(); f.select(); return true; })()`, what))
