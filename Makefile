@@ -25,10 +25,13 @@ $(WASM)/tracer.wasm: $(shell find core cmd/tracerwasm format/svg tools/wasmpack 
 demo: build
 	bin/plaintracer demo --addr $(ADDR) $(if $(DATA),--data $(DATA))
 
-# Installs what the tests need (Chromium and poppler among it), then runs them.
+# Installs what the tests need (Chromium and poppler among it), then runs them: a line a package, and the three
+# slowest at the end. What hangs in a browser is ended by its test, which knows how slow the machine is; the limit
+# here is for a test that never ends. The paths are trimmed so that another clone finds everything built.
 test: build
 	sh tools/test-needs.sh
-	$(GO) test -timeout 15m ./...
+	@$(GO) tool gotestsum --format pkgname-and-test-fails --format-hide-empty-pkg --format-icons text --hide-summary skipped --jsonfile bin/tests.json -- -trimpath -timeout 3h ./...; \
+	failed=$$?; echo "The slowest:"; $(GO) tool gotestsum tool slowest --threshold 100ms --jsonfile bin/tests.json | head -3; exit $$failed
 
 soak: build
 	sh tools/test-needs.sh

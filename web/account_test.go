@@ -14,6 +14,7 @@ import (
 // A person changes the password, which wants the current one and ends other sessions, and
 // invites a colleague, who makes an account of their own.
 func TestAccount(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	elsewhere := mustSession(t, s)
 	b := s.browse(t)
@@ -70,6 +71,7 @@ func TestAccount(t *testing.T) {
 // A wrong current password is slowed down like a sign-in: a session that somebody left
 // open is no way to guess it.
 func TestGuessingTheCurrentPassword(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	session := mustSession(t, s)
 	token := s.token(t, session)

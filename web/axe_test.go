@@ -1,6 +1,7 @@
 package web
 
 import (
+	"fmt"
 	"os"
 	"strings"
 	"testing"
@@ -10,15 +11,20 @@ import (
 )
 
 // axe runs axe-core (Deque, from npm; rules of WCAG 2.2 A and AA and best practice) on
-// the page as it is, and gives what it finds that is serious or critical.
-func (b *browser) axe(what string) {
+// the page as it is, or on the part of it that has changed since it was looked at whole, and gives what it finds
+// that is serious or critical.
+func (b *browser) axe(what string, part ...string) {
 	b.t.Helper()
 	src, err := os.ReadFile("testdata/axe.min.js")
 	if err != nil {
 		b.t.Fatal(err)
 	}
 	eval[bool](b, "(() => { if (!window.axe) { "+string(src)+" } return true; })()")
-	found := eval[string](b, `axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice', 'experimental'], rules: { 'css-orientation-lock': { enabled: false } } }).then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => v.id + ' (' + v.impact + '): ' + v.help + '\n' + v.nodes.slice(0, 4).map(n => '    ' + n.target.join(' ') + ' ' + n.html.slice(0, 160) + ' | ' + (n.any.concat(n.all)[0]?.message || '')).join('\n')).join('\n'))`)
+	where := "document"
+	for _, p := range part {
+		where = fmt.Sprintf("document.querySelector(%q)", p)
+	}
+	found := eval[string](b, `axe.run(`+where+`, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice', 'experimental'], rules: { 'css-orientation-lock': { enabled: false } } }).then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => v.id + ' (' + v.impact + '): ' + v.help + '\n' + v.nodes.slice(0, 4).map(n => '    ' + n.target.join(' ') + ' ' + n.html.slice(0, 160) + ' | ' + (n.any.concat(n.all)[0]?.message || '')).join('\n')).join('\n'))`)
 	if found != "" {
 		b.t.Errorf("%s:\n%s", what, found)
 	}
@@ -29,11 +35,12 @@ func (b *browser) axe(what string) {
 
 // Nothing serious is found on any page, in the editor's states, on the review page.
 func TestForEveryone(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.open("/sign-in")
 	b.axe("sign in")
-	b.signIn()
+	b.signInByHand()
 	b.axe("charts")
 	b.open("/account")
 	b.axe("account")
@@ -48,17 +55,17 @@ func TestForEveryone(t *testing.T) {
 	b.axe("editor, nothing selected")
 	x, y := b.middle("Fit to travel?")
 	b.click(x, y)
-	b.axe("editor, a step selected")
+	b.axe("editor, a step selected", "#bench")
 	for _, d := range []string{"Line…", "Symbol", "Fields", "Lanes 5", "Look", "Page…"} {
 		b.press(d)
-		b.axe("editor, drawer " + d)
+		b.axe("editor, drawer "+d, "#drawer")
 	}
 	b.press("Look")
 	b.press("House style…")
 	b.until("the fonts", `document.querySelector('#fonts form')`)
 	b.axe("editor, house styles")
 	b.press("Bring a font…")
-	b.axe("editor, bringing a font")
+	b.axe("editor, bringing a font", "#drawer")
 	b.key("\x1b")
 	b.press("Close")
 	b.press("Add page")
@@ -69,27 +76,27 @@ func TestForEveryone(t *testing.T) {
 	b.axe("editor, typing")
 	b.key("\x1b")
 	b.run(chromedp.Click(chromedp.CSS("[data-act=margin]")))
-	b.axe("editor, comments open")
+	b.axe("editor, comments open", "#margin")
 	b.run(chromedp.Focus(chromedp.CSS("#desk")))
 	b.key("?")
-	b.axe("editor, keys")
+	b.axe("editor, keys", "#panel")
 	b.key("\x1b")
 	b.press("Export")
 	b.until("the export panel", `document.querySelector('#panel form[action]')`)
-	b.axe("editor, export")
+	b.axe("editor, export", "#panel")
 	b.press("Close")
 	b.press("Share for review")
 	b.until("the share panel", `document.querySelector('#share .link')`)
-	b.axe("editor, share")
+	b.axe("editor, share", "#panel")
 	b.press("Close")
 	sx, sy := b.at(x, y)
 	b.run(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
-	b.axe("editor, menu at the hand")
+	b.axe("editor, menu at the hand", "#menu")
 	b.key("\x1b")
 	b.saved()
 	b.openChart(s, threeSteps())
 	b.press("Loose ends 1")
-	b.axe("editor, drawer Loose ends")
+	b.axe("editor, drawer Loose ends", "#drawer")
 	link := s.reviewLink(t)
 	b.open(link)
 	b.until("the comments", `document.querySelectorAll('.remark').length === 2`)
@@ -107,13 +114,14 @@ func TestForEveryone(t *testing.T) {
 
 // The whole of the main job by keyboard alone: no press of the pointer.
 func TestByKeyboardAlone(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.open("/sign-in")
 	b.key("mara@saltmarsh.example")
 	b.reach("the password", `document.activeElement.name === 'password'`)
 	b.key("x")
-	b.signIn()
+	b.signInByHand()
 	b.reach("a blank page", `document.activeElement.innerText?.startsWith('Blank page')`)
 	b.key("\r")
 	b.until("the editor", `document.body.dataset.ready && document.activeElement.id === 'desk'`)

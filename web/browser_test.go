@@ -2,80 +2,42 @@ package web
 
 import (
 	"context"
-	"fmt"
-	"net"
 	"testing"
-	"time"
 
+	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/chromedp"
-	"github.com/gofiber/fiber/v3"
 
+	"plaintracer/core/chart"
 	"plaintracer/demo"
-	"plaintracer/store"
 )
 
-// site is a server on a free port of this machine, with the demo scenario.
-type site struct {
-	url   string
-	store *store.Store
-	dir   string
-}
-
-func newSite(t testing.TB) *site {
-	t.Helper()
-	dir := t.TempDir()
-	s, err := store.Open(dir)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(s); err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { s.Close() })
-	return (&site{store: s, dir: dir}).as(t, Options{})
-}
-
-// as serves the same data with other options.
-func (s *site) as(t testing.TB, o Options) *site {
-	t.Helper()
-	app, err := New(s.store, o)
-	if err != nil {
-		t.Fatal(err)
-	}
-	ln, err := net.Listen("tcp", "127.0.0.1:0")
-	if err != nil {
-		t.Fatal(err)
-	}
-	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
-	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second) })
-	return &site{"http://" + ln.Addr().String(), s.store, s.dir}
-}
-
-// browser is a window of headless Chromium, 1280x800.
+// browser is a test's window on a site.
 type browser struct {
-	t   testing.TB
-	ctx context.Context
-	url string
+	t    testing.TB
+	ctx  context.Context
+	site *site
+	url  string
 }
 
 func (s *site) browse(t testing.TB) *browser {
 	t.Helper()
-	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.WindowSize(1280, 800),
-		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("font-render-hinting", "none"))
-	alloc, stop := chromedp.NewExecAllocator(context.Background(), opts...)
-	ctx, cancel := chromedp.NewContext(alloc)
-	t.Cleanup(func() { cancel(); stop() })
-	b := &browser{t, ctx, s.url}
-	b.run(chromedp.EmulateViewport(1280, 800)) // starts the browser: no time limit on this one
-	var end func()
-	b.ctx, end = context.WithTimeout(ctx, 4*time.Minute)
-	t.Cleanup(end)
+	w, err := openWindow()
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { w.giveBack(t, s.url) })
+	b := &browser{t, w.ctx, s, s.url}
+	b.run(chromedp.EmulateViewport(1280, 800))
 	return b
 }
 
+// run does what a person does. An action takes as long as the page moves at most: three times
+// the patience of a wait, since some of them wait for the page themselves.
 func (b *browser) run(actions ...chromedp.Action[chromedp.Void]) {
 	b.t.Helper()
-	if err := chromedp.Do(b.ctx, actions...); err != nil {
+	ctx, end := context.WithTimeout(b.ctx, 3*patience())
+	defer end()
+	if err := chromedp.Do(ctx, actions...); err != nil {
 		b.t.Fatal(err)
 	}
 }
@@ -88,39 +50,82 @@ func (b *browser) open(path string) {
 // eval runs a script and returns what it gives, a promise's result included.
 func eval[T any](b *browser, script string) T {
 	b.t.Helper()
-	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](script, chromedp.EvalAwaitPromise))
+	ctx, end := context.WithTimeout(b.ctx, 3*patience())
+	defer end()
+	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](script, chromedp.EvalAwaitPromise))
 	if err != nil {
 		b.t.Fatalf("%s: %v", script, err)
 	}
 	return v
 }
 
-// until waits for a script to give true.
+// moves tells two moments of a page apart in which something has happened.
+const moves = `location.href + document.readyState + document.documentElement.innerHTML.length + ' ' + performance.getEntriesByType('resource').length`
+
+// until waits for a script to give true, for as long as the page moves.
 func (b *browser) until(what, script string) {
 	b.t.Helper()
-	for end := time.Now().Add(20 * time.Second); time.Now().Before(end); time.Sleep(30 * time.Millisecond) {
+	ask := "(() => { let ok = false; try { ok = !!(" + script + "); } catch {} return ok ? 'there' : " + moves + "; })()"
+	last := ""
+	var err error
+	came := steadily(func() (there, moved bool) {
+		ctx, end := context.WithTimeout(b.ctx, patience())
+		defer end()
 		// In the middle of a navigation there is nothing to ask.
-		if ok, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool]("(() => { try { return !!("+script+"); } catch { return false; } })()")); ok && err == nil {
-			return
-		} else if b.ctx.Err() != nil {
-			b.t.Fatalf("%s: %v", what, b.ctx.Err())
+		now, e := chromedp.Run(ctx, chromedp.Evaluate[string](ask))
+		if err = b.ctx.Err(); err != nil {
+			return true, false
 		}
+		if e != nil {
+			return false, false
+		}
+		moved, last = now != last, now
+		return now == "there", moved
+	})
+	if err != nil {
+		b.t.Fatalf("%s: %v", what, err)
 	}
-	b.t.Fatalf("did not come: %s", what)
+	if !came {
+		b.t.Fatalf("did not come: %s", what)
+	}
 }
 
+// signIn gives the window a session of the demo's person.
 func (b *browser) signIn() {
+	b.t.Helper()
+	cookie := mustSession(b.t, b.site)
+	if err := call(b.ctx, network.SetCookie, network.SetCookieParams{Name: sessionCookie, Value: cookie, URL: b.url}); err != nil {
+		b.t.Fatal(err)
+	}
+}
+
+// signInByHand does it as people do.
+func (b *browser) signInByHand() {
 	b.t.Helper()
 	b.open("/sign-in")
 	b.run(chromedp.SendKeys(chromedp.CSS("[name=email]"), demo.Email), chromedp.SendKeys(chromedp.CSS("[name=password]"), demo.Password), chromedp.Click(chromedp.CSS("main button")))
 	b.until("the charts", `document.querySelector('.card')`)
 }
 
+// blank makes an empty chart and opens it.
+func (b *browser) blank() {
+	b.t.Helper()
+	b.openChart(b.site, chart.New("Untitled chart"))
+}
+
 // edit opens the chart of that name in the editor.
 func (b *browser) edit(name string) {
 	b.t.Helper()
-	b.open("/charts")
-	href := eval[string](b, fmt.Sprintf(`[...document.querySelectorAll('.card h2 a')].find(a => a.textContent === %q).getAttribute('href')`, name))
-	b.open(href)
-	b.until("the editor", `document.body.dataset.ready`)
+	all, err := b.site.store.Charts(b.site.person(b.t), false)
+	if err != nil {
+		b.t.Fatal(err)
+	}
+	for _, c := range all {
+		if c.Name == name {
+			b.open("/charts/" + c.ID)
+			b.until("the editor", `document.body.dataset.ready`)
+			return
+		}
+	}
+	b.t.Fatalf("there is no chart %q", name)
 }

@@ -93,9 +93,10 @@ const disk = `document.querySelector('#disk').textContent`
 // The line is cut in the middle of typing and of a drag, twenty changes go on, it comes
 // back: said plainly at every stage, and nothing is lost.
 func TestCutInTheMiddle(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	l := newLine(t, s.url)
-	b := (&site{url: "http://" + l.addr, store: s.store}).browse(t)
+	b := (&site{"http://" + l.addr, s.store, s.dir}).browse(t)
 	b.signIn()
 	b.edit("Packing a crate")
 	id := eval[string](b, `document.body.dataset.chart`)

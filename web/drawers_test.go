@@ -14,6 +14,7 @@ import (
 // Every command has a control that can be found: on the bench, in a drawer, at the
 // paper, in the step list; those for keys alone are in the list of keys.
 func TestEveryCommandHasAControl(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -56,6 +57,7 @@ func TestEveryCommandHasAControl(t *testing.T) {
 // Drawers rise beside what is selected, never over it; one at a time. Escape takes back
 // what was done since, a press on the paper keeps it.
 func TestDrawers(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -156,11 +158,11 @@ func TestDrawers(t *testing.T) {
 // An empty page tells how to begin; the words are gone with the first step, which can be
 // typed into the list, where there is always a line for the next one.
 func TestEmptyPage(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
-	b.press("Blank page A4 landscape, lanes if you want them")
-	b.until("the editor", `document.body.dataset.ready`)
+	b.blank()
 	b.until("the words", `document.querySelector('#begin').offsetParent`)
 	if r, desk := b.rect(`document.querySelector('#begin')`), b.rect(`document.querySelector('#desk')`); !r.inside(desk) {
 		t.Errorf("the words stand at %v, the desk at %v", r, desk)
@@ -184,9 +186,7 @@ func TestEmptyPage(t *testing.T) {
 	}
 	// A list pasted on an empty page is the whole chart.
 	b.saved()
-	b.open("/charts")
-	b.press("Blank page A4 landscape, lanes if you want them")
-	b.until("the editor", `document.body.dataset.ready`)
+	b.blank()
 	eval[bool](b, `(() => { const d = new DataTransfer(); d.setData('text/plain', '1. Lender: Object offered\n2. Loans desk: Room in the store?\n3. Lender: Object accepted'); document.querySelector('#desk').dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })()`)
 	if p := b.page(); len(p.Steps) != 3 || len(p.Lanes) != 2 || p.Steps[0].Text != "Object offered" {
 		t.Errorf("pasted: %d steps, %d lanes", len(p.Steps), len(p.Lanes))

@@ -20,11 +20,12 @@ import (
 
 // What the hand does in the editor besides the journey, with real events.
 func TestEditorByHand(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	for _, name := range []string{"clipboard-read", "clipboard-write"} {
 		b.run(chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
-			_, err := cdp.Call(ctx, t, cdpbrowser.SetPermission, cdpbrowser.SetPermissionParams{Permission: &cdpbrowser.PermissionDescriptor{Name: name}, Setting: "granted", Origin: s.url})
+			_, err := cdp.Call(ctx, t, cdpbrowser.SetPermission, cdpbrowser.SetPermissionParams{Permission: &cdpbrowser.PermissionDescriptor{Name: name}, Setting: "granted", Origin: s.url, BrowserContextID: chromedp.FromContext(ctx).BrowserContextID})
 			return err
 		}))
 	}
@@ -168,6 +169,7 @@ func TestEditorByHand(t *testing.T) {
 // A line that is cut is said to be cut; what was done meanwhile waits, and is
 // on disk when the line is back. What an earlier window left is sent first.
 func TestCutOff(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -214,6 +216,7 @@ func TestCutOff(t *testing.T) {
 // Who types in the step list types on when the list is drawn anew: nothing
 // typed is lost, and what was chosen is still chosen.
 func TestTypingInTheList(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -236,9 +239,11 @@ func TestTypingInTheList(t *testing.T) {
 
 // The list of charts: rename, duplicate, the bin and back, a typed list, a file.
 func TestChartsPage(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
+	b.open("/charts")
 	names := func() string {
 		return eval[string](b, `[...document.querySelectorAll('.card h2')].map(e => e.textContent).join('|')`)
 	}
@@ -284,6 +289,7 @@ func TestChartsPage(t *testing.T) {
 
 // A new installation: the one-time address makes the first account, once.
 func TestFirstAccount(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	inv, err := s.store.Invite()
 	if err != nil {
@@ -323,6 +329,7 @@ func TestFirstAccount(t *testing.T) {
 // Laying out a large page takes a while: that is seen, over nothing that is typed or pressed,
 // before it begins, and goes when it is done.
 func TestLayingOutSaysSo(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	c, err := csv.Read(benchTable(90), "Large")
 	if err != nil {

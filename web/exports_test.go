@@ -104,6 +104,7 @@ func checkExports(t *testing.T, b *browser, base string, words []string) {
 
 // A selection goes to the server in a form: a large one has no room in an address.
 func TestExportOfASelection(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

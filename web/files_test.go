@@ -24,6 +24,7 @@ var tinyPNG = []byte("\x89PNG\r\n\x1a\n\x00\x00\x00\rIHDR\x00\x00\x00\x01\x00\x0
 // A file is put on a step by its field: the step gets a mark, the list leads to it, undo takes it
 // off, and a reader of a review link opens it where the link allows that.
 func TestFileOnAStep(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -93,6 +94,7 @@ func TestFileOnAStep(t *testing.T) {
 
 // What is no file, empty or too large is refused, and an HTML file is a download that runs nothing.
 func TestFilesAreChecked(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	cookie := mustSession(t, s)
 	me, _ := s.store.Session(cookie)

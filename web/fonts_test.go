@@ -52,6 +52,7 @@ func broughtFont(t *testing.T) (regular, bold, forbidding string) {
 // its advances, page and exports draw it, and it is there for everybody and after a restart. One
 // that forbids to be embedded is refused, and nothing is lost.
 func TestBringAFont(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

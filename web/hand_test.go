@@ -46,6 +46,7 @@ const typingField = `document.querySelector('#typing')`
 // Text is edited where it stands, at every zoom and wherever the page is scrolled:
 // the field lies on the drawn text, which stays where it is when typing begins and ends.
 func TestTypingLiesOnTheText(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -165,6 +166,7 @@ func (b *browser) step2(id string) string {
 // A symbol dragged out of the bench goes along with the pointer, seen all the way over
 // the paper; let go elsewhere, it is nowhere.
 func TestCarriedFromTheBench(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -218,6 +220,7 @@ func TestCarriedFromTheBench(t *testing.T) {
 
 // The pointer's form over each part, as the browser shows it.
 func TestPointerOverParts(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -245,6 +248,7 @@ func TestPointerOverParts(t *testing.T) {
 // The crop marks keep their distance from the step on the screen when only the zoom
 // changes and the pointer rests.
 func TestMarksKeepTheirSize(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

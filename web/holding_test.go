@@ -15,6 +15,7 @@ import (
 // what lies on top at a step is the step. Steps are held together by keys and in the drawer, a press takes
 // all, the next one goes in; what is locked stays, and shows it.
 func TestHoldTogether(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

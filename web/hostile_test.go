@@ -190,6 +190,7 @@ func TestLargeBodiesTakeTurns(t *testing.T) {
 // A chart that cannot be read does not take the list of charts down: its card says so and
 // offers ways out.
 func TestUnreadableChart(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	me, err := s.store.Session(mustSession(t, s))
 	if err != nil {
@@ -214,6 +215,7 @@ func TestUnreadableChart(t *testing.T) {
 	}
 	b := s.browse(t)
 	b.signIn()
+	b.open("/charts")
 	if n := eval[int](b, `document.querySelectorAll('.card').length`); n < 4 {
 		t.Fatalf("%d cards", n)
 	}
@@ -232,6 +234,7 @@ func TestUnreadableChart(t *testing.T) {
 // Comments come in no faster than people write; guests cannot keep the owner from writing;
 // the owner deletes what nobody wants; many of them come in parts.
 func TestFloodOfComments(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	link := s.reviewLink(t)
 	r, err := http.Get(s.url + link)
@@ -285,6 +288,7 @@ func TestFloodOfComments(t *testing.T) {
 
 // A hundred readers of a chart cost one drawing; the next command makes a new one.
 func TestReadersShareADrawing(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	srv := &Server{store: s.store, workshop: newWorkshop(), drawings: newDrawings()}
 	me, err := s.store.Session(mustSession(t, s))
@@ -323,6 +327,7 @@ func TestReadersShareADrawing(t *testing.T) {
 
 // Pictures are bounded, and what is no number is refused in words.
 func TestPictureLimits(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	cookie := mustSession(t, s)
 	c := chart.New("Large sheet")

@@ -17,14 +17,24 @@ import (
 	"plaintracer/store"
 )
 
-// mustSession signs the demo's person in and returns the cookie's value.
+// mustSession opens a session of the demo's person and returns the cookie's value.
 func mustSession(t testing.TB, s *site) string {
 	t.Helper()
-	c, err := s.store.SignIn(demo.Email, demo.Password)
+	c, err := s.store.OpenSession(s.person(t))
 	if err != nil {
 		t.Fatal(err)
 	}
 	return c
+}
+
+// person is the demo's person, by id.
+func (s *site) person(t testing.TB) string {
+	t.Helper()
+	f, err := filled()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return f.person
 }
 
 var noRedirect = &http.Client{CheckRedirect: func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }}
@@ -72,6 +82,7 @@ func (s *site) token(t testing.TB, cookie string) string {
 // Every route, tried without a session, with another person's, with a forged
 // token and with a link that has the right only to read.
 func TestAccess(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	owner := mustSession(t, s)
 	me, err := s.store.Session(owner)
@@ -212,6 +223,7 @@ func TestAccess(t *testing.T) {
 }
 
 func TestSignInIsLimited(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	r := s.do(t, "GET", "/sign-in", "", "", "", nil)
 	b, _ := io.ReadAll(r.Body)
@@ -284,6 +296,7 @@ func TestSignInIsLimited(t *testing.T) {
 
 // Failed sign-ins wait longer and longer, never more than a minute, and are forgotten.
 func TestAttempts(t *testing.T) {
+	t.Parallel()
 	a, at := newAttempts(), time.Unix(1e9, 0)
 	a.now = func() time.Time { return at }
 	const me, you = "10.0.0.1", "10.0.0.2"
@@ -319,6 +332,7 @@ func TestAttempts(t *testing.T) {
 
 // After signing in one comes to a path of this server, whatever is asked.
 func TestComesBackHere(t *testing.T) {
+	t.Parallel()
 	for to, want := range map[string]string{"/charts/1?x=2": "/charts/1?x=2", "//evil.example": "/charts", "/\t/evil.example": "/charts", "/\\evil.example": "/charts", "https://evil.example": "/charts", "": "/charts", "/ /evil": "/charts"} {
 		if got := local(to); got != want {
 			t.Errorf("%q leads to %q, want %q", to, got, want)
@@ -327,6 +341,7 @@ func TestComesBackHere(t *testing.T) {
 }
 
 func TestHeaders(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	r := s.do(t, "GET", "/sign-in", "", "", "", nil)
 	r.Body.Close()
@@ -353,6 +368,7 @@ func TestHeaders(t *testing.T) {
 
 // Uploads and commands that are wrong are answered in words and change nothing.
 func TestBadInput(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	cookie := mustSession(t, s)
 	token := s.token(t, cookie)

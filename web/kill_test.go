@@ -22,6 +22,9 @@ import (
 	"plaintracer/store"
 )
 
+// scratch is a folder for what several tests share.
+var scratch string
+
 // TestMain lets the test binary be the server that TestKilled kills.
 func TestMain(m *testing.M) {
 	if dir := os.Getenv("PLAINTRACER_TEST_SERVER"); dir != "" {
@@ -41,7 +44,14 @@ func TestMain(m *testing.M) {
 		fmt.Println(ln.Addr())
 		panic(app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true}))
 	}
-	os.Exit(m.Run())
+	var err error
+	if scratch, err = os.MkdirTemp("", "plaintracer-tests-"); err != nil {
+		panic(err)
+	}
+	code := m.Run()
+	endChromium()
+	os.RemoveAll(scratch)
+	os.Exit(code)
 }
 
 // serverProcess starts a server on a data folder as a process of its own.
@@ -63,9 +73,10 @@ func serverProcess(t *testing.T, dir string) (cmd *exec.Cmd, url string) {
 	return cmd, "http://" + strings.TrimSpace(line)
 }
 
-// The server is killed (SIGKILL) at 20 random moments in bursts of commands;
+// The server is killed (SIGKILL) at random moments in bursts of commands;
 // after each restart every acknowledged command is there.
 func TestKilled(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	st, err := store.Open(dir)
 	if err != nil {
@@ -87,7 +98,11 @@ func TestKilled(t *testing.T) {
 	acked := map[string]int{} // client and number to its place in the log
 	var mu sync.Mutex
 	r := rand.New(rand.NewPCG(4, 4))
-	for round := range 20 {
+	rounds := 6
+	if os.Getenv("SOAK") != "" {
+		rounds = 100
+	}
+	for round := range rounds {
 		cmd, url := serverProcess(t, dir)
 		s := &site{url: url}
 		token := s.token(t, cookie)
@@ -156,8 +171,8 @@ func TestKilled(t *testing.T) {
 		}
 		st.Close()
 	}
-	if len(acked) < 200 {
+	if len(acked) < 10*rounds {
 		t.Errorf("only %d commands were acknowledged", len(acked))
 	}
-	t.Logf("%d commands acknowledged over 20 kills, all there", len(acked))
+	t.Logf("%d commands acknowledged over %d kills, all there", len(acked), rounds)
 }

@@ -40,6 +40,7 @@ func names(p *chart.Page) string {
 // A full page takes one more lane in its middle, lanes in another order and of other sizes, split and
 // merged, with all that stands in them; what is not concerned is drawn as it was.
 func TestLanesByHand(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -156,6 +157,7 @@ func TestLanesByHand(t *testing.T) {
 // Lanes turn with all that stands on them; pools, lanes inside a lane and stages are drawn where they
 // are said to be, and a step goes from lane to lane by hand and by the list.
 func TestLanesInEveryForm(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

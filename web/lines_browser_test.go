@@ -38,15 +38,7 @@ func threeSteps() *chart.Chart {
 // open puts a chart into the store and opens it in the editor.
 func (b *browser) openChart(s *site, c *chart.Chart) {
 	b.t.Helper()
-	me, err := s.store.Session(mustSession(b.t, s))
-	if err != nil {
-		b.t.Fatal(err)
-	}
-	id, err := s.store.AddChart(me.ID, c)
-	if err != nil {
-		b.t.Fatal(err)
-	}
-	b.open("/charts/" + id)
+	b.open("/charts/" + s.keepChart(b.t, c))
 	b.until("the editor", `document.body.dataset.ready`)
 }
 
@@ -67,6 +59,7 @@ func (b *browser) connector(id string) *chart.Connector {
 
 // Everything that a hand does to a connector, by real events.
 func TestLinesByHand(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -268,6 +261,7 @@ func (b *browser) labelMiddle(text string) (float64, float64) {
 // Connectors stay where they are until something concerns them: while a step is dragged
 // what is shown is what is there after the drop, and after the page is loaded again.
 func TestLinesStay(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

@@ -12,12 +12,11 @@ import (
 // A chart is written in the step list with the keyboard: each key's effect is in the list and on the
 // paper, and the caret is in the row that is written next, in sight.
 func TestChartIsWrittenInTheList(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
-	b.open("/charts")
-	b.press("Blank page A4 landscape, lanes if you want them")
-	b.until("the editor", `document.body.dataset.ready`)
+	b.blank()
 	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
 	b.key("Desk: Ask the borrower\r")
 	b.until("its row", `document.querySelectorAll('#rows .words').length === 1`)
@@ -99,12 +98,11 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 // A chart of twelve steps in three lanes, with two decisions and a way back, takes few keys beside the
 // text: here one a step.
 func TestFewKeys(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
-	b.open("/charts")
-	b.press("Blank page A4 landscape, lanes if you want them")
-	b.until("the editor", `document.body.dataset.ready`)
+	b.blank()
 	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
 	keys := 0
 	for _, line := range []string{
@@ -136,12 +134,11 @@ func TestFewKeys(t *testing.T) {
 // Cells of a spreadsheet that are pasted show what their columns are taken for; that is changed where it
 // is wrong, and then the steps are drawn.
 func TestPastedTable(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
-	b.open("/charts")
-	b.press("Blank page A4 landscape, lanes if you want them")
-	b.until("the editor", `document.body.dataset.ready`)
+	b.blank()
 	b.run(chromedp.Focus(chromedp.CSS("#desk")))
 	paste := func() {
 		eval[bool](b, `(() => { const d = new DataTransfer(); d.setData('text/plain', 'Desk\tAsk the borrower\tL-1\nDesk\tAll papers there?\tL-2\nStore\tHand the object out\tL-3\n'); document.querySelector('#desk').dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })()`)
@@ -174,6 +171,7 @@ func TestPastedTable(t *testing.T) {
 // Rows are selected by Shift with an arrow or a press, with the caret in the last of them and no text
 // marked; copied, they are lines in another program; cut, the flow closes; pasted in a row, they follow it.
 func TestSeveralRowsAtOnce(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

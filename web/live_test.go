@@ -44,7 +44,7 @@ func (s *site) listen(t *testing.T, id, session, origin string) (*websocket.Conn
 // ends waits until a channel is closed by the server.
 func ends(t *testing.T, c *websocket.Conn) {
 	t.Helper()
-	c.SetReadDeadline(time.Now().Add(3 * askEvery))
+	c.SetReadDeadline(time.Now().Add(patience()))
 	for {
 		if _, _, err := c.ReadMessage(); err != nil {
 			if e, ok := err.(net.Error); ok && e.Timeout() {
@@ -57,6 +57,7 @@ func ends(t *testing.T, c *websocket.Conn) {
 
 // The live channel ends with its session, and with its chart; it takes no long messages.
 func TestLiveChannelEnds(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	session := mustSession(t, s)
 	signedOut, binned, loud := s.keepChart(t, chart.New("A")), s.keepChart(t, chart.New("B")), s.keepChart(t, chart.New("C"))
@@ -84,6 +85,7 @@ func TestLiveChannelEnds(t *testing.T) {
 // The channel is for pages of this server: at the address in the request, or behind a proxy
 // at the public one.
 func TestLiveOrigin(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	session := mustSession(t, s)
 	id := s.keepChart(t, chart.New("A"))
@@ -101,6 +103,7 @@ func TestLiveOrigin(t *testing.T) {
 
 // Files are saved under the chart's own name (RFC 6266).
 func TestFileNames(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	session := mustSession(t, s)
 	for name, want := range map[string]string{
@@ -122,6 +125,7 @@ func TestFileNames(t *testing.T) {
 
 // Addresses to be shared are of this server: the name in a request may be anybody's.
 func TestSharedAddresses(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	session := mustSession(t, s)
 	id := s.keepChart(t, chart.New("Shared"))
@@ -149,6 +153,7 @@ func TestSharedAddresses(t *testing.T) {
 
 // What a person is told names no part of a command and no place in this program.
 func TestRefusalsAreForPeople(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	session := mustSession(t, s)
 	id := s.keepChart(t, chart.New("A"))
@@ -181,11 +186,10 @@ func (c *silent) SetReadDeadline(time.Time) error {
 // When a live channel ends, nobody reads from its connection any more, which is another
 // window's by then.
 func TestNobodyReadsOn(t *testing.T) {
+	t.Parallel()
 	c := &silent{late: make(chan struct{})}
 	gone, stop := untilGone(c)
-	for c.read.Load() == 0 {
-		time.Sleep(time.Millisecond)
-	}
+	eventually(t, "it is read", func() bool { return c.read.Load() > 0 })
 	select {
 	case <-gone:
 		t.Fatal("it is gone before it was stopped")

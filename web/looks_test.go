@@ -88,6 +88,7 @@ func (b *browser) unreachable(drawer string) string {
 // The look drawer: what is chosen is seen at once on the paper beside it, values are typed in
 // their places, and Escape takes it back.
 func TestLookDrawer(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -172,6 +173,7 @@ func TestLookDrawer(t *testing.T) {
 // Several steps at once: what differs is shown as mixed. The pipette's press takes a colour
 // from the page and does not close the drawer or change the selection.
 func TestLooksOfMany(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -218,6 +220,7 @@ func TestLooksOfMany(t *testing.T) {
 // The house style drawer: each style shows itself, is seen on the whole chart at once, and
 // Escape takes it back; one is made of company colours.
 func TestHouseDrawer(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -266,6 +269,7 @@ func TestHouseDrawer(t *testing.T) {
 // The symbol key stands on the page as one thing and is dragged there; fields are shown at their
 // steps from the drawer, and hidden again.
 func TestKeyAndFieldsOnThePage(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -308,6 +312,7 @@ func TestKeyAndFieldsOnThePage(t *testing.T) {
 // A house style is kept for the team, used in another chart, and changed in both at once; one
 // that comes with the application cannot be overwritten.
 func TestTeamHouses(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -359,6 +364,7 @@ func TestTeamHouses(t *testing.T) {
 // does not end typing, and by a colour typed there. The text stays where it is drawn, the caret
 // follows the wider letters, and what is typed behind the word goes on in it.
 func TestWordsWithALook(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

@@ -28,6 +28,7 @@ func (b *browser) tab(name string) box {
 // a mark where they would stand, copied, deleted and brought back; keys turn them. The list has
 // their heads, find looks through all, and what is copied lands at the same place.
 func TestPageTabs(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -120,6 +121,7 @@ func TestPageTabs(t *testing.T) {
 // are seen at once on the paper; what is typed in mm or inches is taken, what cannot be is
 // answered. What outgrows its sheet is told at the paper's edge, with three ways out.
 func TestPageDrawer(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -217,6 +219,7 @@ func TestPageDrawer(t *testing.T) {
 
 // A long list makes a chart of as many pages as it needs, or of one where that is asked for.
 func TestNewChartsGoOnOnFurtherPages(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

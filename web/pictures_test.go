@@ -48,6 +48,7 @@ func flagPNG(t *testing.T) []byte {
 // proportion, in the window, on the review page for whoever has the link, in SVG, PNG, PDF and the
 // thumbnail. One that does something is refused in words, and nothing is placed.
 func TestPictures(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -187,6 +188,7 @@ func TestPictures(t *testing.T) {
 // Pictures are checked where they come in: what the reader refuses is refused with its reason, and a chart
 // that names an attached file as a picture does not show it.
 func TestPicturesAreChecked(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	cookie := mustSession(t, s)
 	me, _ := s.store.Session(cookie)

@@ -23,6 +23,7 @@ import (
 // The browser's print, Chromium's own, puts every page of a chart on its sheet and nothing else:
 // from the print view and from the review page.
 func TestPrint(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

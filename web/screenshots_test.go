@@ -31,7 +31,7 @@ func TestScreenshots(t *testing.T) {
 		}
 	}
 	b.open("/sign-in")
-	b.signIn()
+	b.signInByHand()
 	picture("charts")
 	b.edit("Outgoing loans")
 	b.until("the comments", `document.querySelector('#comment-count').textContent === '2'`)
@@ -83,9 +83,7 @@ func TestScreenshots(t *testing.T) {
 	link := eval[string](b, `document.querySelector('#share .link input').value`)
 	b.press("Close")
 	b.saved()
-	b.open("/charts")
-	b.press("Blank page A4 landscape, lanes if you want them")
-	b.until("the editor", `document.body.dataset.ready`)
+	b.blank()
 	// The list while a chart is written in it.
 	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
 	b.key("Loans desk: Ask the borrower\r")

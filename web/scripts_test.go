@@ -41,6 +41,7 @@ var scripts = map[string][5]string{
 // says that text is and none where it says there is none, and Chromium makes each line as
 // wide as the core does.
 func TestEveryScript(t *testing.T) {
+	t.Parallel()
 	c := chart.New("Scripts")
 	p := c.Pages[0]
 	n := 0
@@ -153,6 +154,7 @@ func TestEveryScript(t *testing.T) {
 
 // What no font has is drawn as a box with its code point, and told.
 func TestCharacterWithoutAGlyph(t *testing.T) {
+	t.Parallel()
 	c := chart.New("Unknown")
 	p := c.Pages[0]
 	p.Steps = append(p.Steps, &chart.Step{ID: "s", Symbol: symbol.Process, X: 40, Y: 60, W: 200, H: 60, Text: "Seal 𒀀 found"})

@@ -33,6 +33,7 @@ const unreachable = `(() => {
 // From 960x600 to 2560x1440 every control can be reached and none lies on another, with
 // each drawer open too.
 func TestEveryWindowSize(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -99,6 +100,7 @@ func (s *site) reviewLink(t *testing.T) string {
 // The review page on a phone: the chart fills the width, two fingers zoom, one moves the
 // page; a tap on a step begins a remark on it; one goes from step to step.
 func TestReviewOnAPhone(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	link := s.reviewLink(t)
@@ -176,6 +178,7 @@ func TestReviewOnAPhone(t *testing.T) {
 // Fingers in the editor: a tap selects, a drag moves a step or pulls a connector, an
 // empty place moves the page, two fingers zoom.
 func TestFingersInTheEditor(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()
@@ -238,8 +241,9 @@ func TestFingersInTheEditor(t *testing.T) {
 // While a large chart is opened the paper says so, in its middle; when it is there, nothing
 // of that is left.
 func TestOpeningIsTold(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
-	id := s.keepChart(t, crammed(1, 60)) // a second or two
+	id := s.keepChart(t, crammed(1, 24)) // a moment
 	b := s.browse(t)
 	b.signIn()
 	b.run(chromedp.Navigate(s.url + "/charts/" + id))

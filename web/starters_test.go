@@ -10,6 +10,7 @@ import (
 // A chart is begun with a starter: its preview is its drawing, what is filled in stands in lanes and
 // texts; a chart of one's own is kept as one, and goes again.
 func TestStarters(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

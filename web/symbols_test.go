@@ -22,6 +22,7 @@ func everySymbol() *chart.Chart {
 // All symbols are in the drawer, in groups, and are found by name, by what they mean and by the
 // standard that they are from; one is taken in the hand where nothing is selected, and changes what is.
 func TestSymbolsDrawer(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

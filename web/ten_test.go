@@ -14,6 +14,7 @@ import (
 // On the bench are the ten symbols that a person's charts have most of, told when a chart is opened; which
 // ten can be fixed by hand in the drawer, and given back to use. Nothing else moves on the bench.
 func TestTenSymbols(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

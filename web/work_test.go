@@ -47,6 +47,7 @@ func crammed(pages, steps int) *chart.Chart {
 
 // Work for a caller who has hung up ends; nothing else waits for it.
 func TestHungUpDrawingEnds(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	id := s.keepChart(t, crammed(1, 90))
 	session := mustSession(t, s)
@@ -74,11 +75,7 @@ func TestHungUpDrawingEnds(t *testing.T) {
 // keepChart stores a chart of the demo's person.
 func (s *site) keepChart(t testing.TB, c *chart.Chart) string {
 	t.Helper()
-	me, err := s.store.Session(mustSession(t, s))
-	if err != nil {
-		t.Fatal(err)
-	}
-	id, err := s.store.AddChart(me.ID, c)
+	id, err := s.store.AddChart(s.person(t), c)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -88,7 +85,7 @@ func (s *site) keepChart(t testing.TB, c *chart.Chart) string {
 // job waits until a job of the demo's person is in a state.
 func (s *site) job(t *testing.T, session, name, state string) {
 	t.Helper()
-	for range 500 {
+	eventually(t, fmt.Sprintf("job %s is %s", name, state), func() bool {
 		req, _ := http.NewRequest("GET", s.url+"/jobs/"+name, nil)
 		req.Header.Set("Cookie", sessionCookie+"="+session)
 		r, err := http.DefaultClient.Do(req)
@@ -97,17 +94,14 @@ func (s *site) job(t *testing.T, session, name, state string) {
 		}
 		b, _ := io.ReadAll(r.Body)
 		r.Body.Close()
-		if strings.Contains(string(b), `"`+state+`"`) {
-			return
-		}
-		time.Sleep(20 * time.Millisecond)
-	}
-	t.Fatalf("job %s never was %s", name, state)
+		return strings.Contains(string(b), `"`+state+`"`)
+	})
 }
 
 // Jobs have their turns in order, no more than two at once; a long line refuses others in
 // words.
 func TestWorkshop(t *testing.T) {
+	t.Parallel()
 	w := newWorkshop()
 	hold, ended := make(chan bool), make(chan error)
 	work := func(context.Context) error { <-hold; return nil }
@@ -118,12 +112,7 @@ func TestWorkshop(t *testing.T) {
 		if i >= mostAtWork {
 			want = progress{"waiting", i - mostAtWork}
 		}
-		for k := 0; w.progress(name, "me") != want; k++ {
-			if k == 5000 {
-				t.Fatalf("%s: %v, want %v", name, w.progress(name, "me"), want)
-			}
-			time.Sleep(time.Millisecond)
-		}
+		eventually(t, fmt.Sprint(name, " is ", want), func() bool { return w.progress(name, "me") == want })
 	}
 	if err := w.do(t.Context(), "late", "me", work); err == nil || err.Error() != busy {
 		t.Errorf("one more is taken: %v", err)
@@ -142,6 +131,7 @@ func TestWorkshop(t *testing.T) {
 // A connection that the other side closed counts as hung up, an open one does not, and
 // nothing that was sent is read away.
 func TestHungUp(t *testing.T) {
+	t.Parallel()
 	l, err := net.Listen("tcp", "127.0.0.1:0")
 	if err != nil {
 		t.Fatal(err)
@@ -169,35 +159,40 @@ func TestHungUp(t *testing.T) {
 		t.Errorf("what was sent is gone: %q %v", b, err)
 	}
 	mine.Close()
-	for k := 0; !hungUp(theirs); k++ {
-		if k == 100 {
-			t.Fatal("a closed connection does not count as hung up")
-		}
-		time.Sleep(10 * time.Millisecond)
-	}
+	eventually(t, "a closed connection counts as hung up", func() bool { return hungUp(theirs) })
 }
 
-// A page says how far its job is, in the middle of it, and stops it. Eight pages keep
-// any machine at work until it has been looked at.
+// stopped has the page press Stop when its dialog says that it is at work, and note what it said. The page is asked
+// afterwards, since it answers nothing while it goes to the next one.
+const stopped = `window.told = '', setInterval(() => {
+	  const d = document.querySelector('dialog[open]');
+	  if (!d || !/At work for \d+ s/.test(d.querySelector('[role=status]').textContent)) return;
+	  const stop = d.querySelector('button'), r = stop.getBoundingClientRect();
+	  window.told = stop.textContent + ' of ' + (r.width >= 24 && r.height >= 24 ? 'a good size' : r.width + ' x ' + r.height);
+	  stop.click();
+	}, 20)`
+
+// A page says how far its job is, in the middle of it, and stops it: the chart would keep any machine at work for
+// longer than the end of the job is waited for.
 func TestJobIsToldAndStopped(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
-	id := s.keepChart(t, crammed(8, 90))
+	id := s.keepChart(t, crammed(24, 90))
 	b := s.browse(t)
 	b.signIn()
-	b.run(chromedp.Navigate(s.url + "/charts"))
-	eval[bool](b, `(document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export" data-download><input type="hidden" name="format" value="pdf"></form>'), document.getElementById('ask').requestSubmit(), true)`)
-	b.until("it says that it is at work", `/At work for \d+ s/.test(document.querySelector('dialog[open] [role=status]')?.textContent)`)
-	if r := b.rect(`document.querySelector('dialog[open] button')`); r.W < 24 || r.H < 24 {
-		t.Errorf("Stop is %v", r)
+	b.open("/charts/bin")
+	eval[bool](b, `(`+stopped+`, document.body.insertAdjacentHTML('beforeend', '<form id="ask" method="get" action="/charts/`+id+`/export" data-job="Export" data-download><input type="hidden" name="format" value="pdf"></form>'), document.getElementById('ask').requestSubmit(), true)`)
+	b.until("it is stopped", `window.told && !document.querySelector('dialog[open]')`)
+	if told := eval[string](b, `window.told`); told != "Stop of a good size" {
+		t.Errorf("it says %s", told)
 	}
-	b.press("Stop")
-	b.until("it is gone", `!document.querySelector('dialog[open]')`)
 	s.job(t, mustSession(t, s), eval[string](b, `document.querySelector('#ask [name=job]').value`), "done")
 }
 
 // Opening a large table says so, and stopped in the middle it leaves nothing behind. The
 // page is asked afterwards, since it answers nothing while it goes to the next one.
 func TestOpeningAFileIsStopped(t *testing.T) {
+	t.Parallel()
 	s := newSite(t)
 	b := s.browse(t)
 	b.signIn()

@@ -158,7 +158,7 @@ func TestOver(t *testing.T) {
 		used, need          float64
 	}
 	sums := map[int]*sum{}
-	charts := uint64(18) // more: make soak
+	charts := uint64(8) // more: make soak
 	if os.Getenv("SOAK") != "" {
 		charts = 200
 	}

@@ -128,10 +128,10 @@ func TestInkOfMixedTexts(t *testing.T) {
 	}
 }
 
-// Every symbol with 80 texts, 200 with SOAK=1, short, long words, several scripts, plain and in every style:
+// Every symbol with 40 texts, 200 with SOAK=1, short, long words, several scripts, plain and in every style:
 // the ink of the rasterised text lies inside the outline, rounded where that can be.
 func TestInkInsideOutline(t *testing.T) {
-	texts := 80
+	texts := 40
 	if os.Getenv("SOAK") != "" {
 		texts = 200
 	}
