@@ -1,6 +1,7 @@
 package web
 
 import (
+	"fmt"
 	"net/http"
 	"net/url"
 	"strings"
@@ -24,7 +25,7 @@ func TestAccount(t *testing.T) {
 	b.press("Account …")
 	b.until("the account's page", `location.pathname === '/account'`)
 	change := func(now, next string) {
-		b.run(chromedp.SetValue(chromedp.CSS("[name=now]"), now), chromedp.SetValue(chromedp.CSS("[name=next]"), next))
+		eval[bool](b, fmt.Sprintf(`(document.querySelector('[name=now]').value = %q, document.querySelector('[name=next]').value = %q, true)`, now, next))
 		b.press("Change password")
 	}
 	change("not the present one", "another of ten letters")
@@ -56,7 +57,7 @@ func TestAccount(t *testing.T) {
 	guest := s.browse(t)
 	guest.run(chromedp.Navigate(address))
 	for name, v := range map[string]string{"name": "Tove Berg", "email": "tove@saltmarsh.example", "password": "letters of Tove"} {
-		guest.run(chromedp.SendKeys(chromedp.CSS("[name="+name+"]"), v))
+		guest.run(typeInto("[name="+name+"]", v))
 	}
 	guest.press("Create account")
 	guest.until("her own charts", `document.querySelector('.empty')`)

@@ -2,9 +2,13 @@ package web
 
 import (
 	"context"
+	"fmt"
 	"testing"
 
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/dom"
 	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 
 	"plaintracer/core/chart"
@@ -103,7 +107,7 @@ func (b *browser) signIn() {
 func (b *browser) signInByHand() {
 	b.t.Helper()
 	b.open("/sign-in")
-	b.run(chromedp.SendKeys(chromedp.CSS("[name=email]"), demo.Email), chromedp.SendKeys(chromedp.CSS("[name=password]"), demo.Password), chromedp.Click(chromedp.CSS("main button")))
+	b.run(typeInto("[name=email]", demo.Email), typeInto("[name=password]", demo.Password), clickOn("main button"))
 	b.until("the charts", `document.querySelector('.card')`)
 }
 
@@ -128,4 +132,62 @@ func (b *browser) edit(name string) {
 		}
 	}
 	b.t.Fatalf("there is no chart %q", name)
+}
+
+// there waits in the page until an element is seen, brings it into sight and gives its middle.
+func there(ctx context.Context, t *chromedp.Target, selector string) (x, y float64, err error) {
+	at, err := chromedp.Evaluate[[]float64](fmt.Sprintf(`new Promise((ok) => {
+	  const look = () => {
+	    const e = document.querySelector(%q);
+	    if (!e || !e.getClientRects().length) return requestAnimationFrame(look);
+	    e.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+	    const r = e.getBoundingClientRect();
+	    ok([r.left + r.width / 2, r.top + r.height / 2]);
+	  };
+	  look();
+	})`, selector), chromedp.EvalAwaitPromise)(ctx, t)
+	if err != nil {
+		return 0, 0, fmt.Errorf("%s: %w", selector, err)
+	}
+	return at[0], at[1], nil
+}
+
+// clickOn presses and lets go on the middle of an element.
+func clickOn(selector string) chromedp.Action[chromedp.Void] {
+	return chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		x, y, err := there(ctx, t, selector)
+		if err != nil {
+			return err
+		}
+		_, err = chromedp.MouseClickXY(x, y)(ctx, t)
+		return err
+	})
+}
+
+// focusOn gives an element the focus.
+func focusOn(selector string) chromedp.Action[chromedp.Void] {
+	return chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		if _, _, err := there(ctx, t, selector); err != nil {
+			return err
+		}
+		_, err := chromedp.Evaluate[bool](fmt.Sprintf(`(document.querySelector(%q).focus(), true)`, selector))(ctx, t)
+		return err
+	})
+}
+
+// typeInto gives an element the focus and types.
+func typeInto(selector, text string) chromedp.Action[chromedp.Void] {
+	return chromedp.Steps(focusOn(selector), chromedp.KeyEvent(text))
+}
+
+// chooseFile puts a file into a field for files, which need not be seen.
+func chooseFile(selector, path string) chromedp.Action[chromedp.Void] {
+	return chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		r, err := cdp.Call(ctx, t, runtime.Evaluate, runtime.EvaluateParams{Expression: fmt.Sprintf("document.querySelector(%q)", selector)})
+		if err != nil {
+			return err
+		}
+		_, err = cdp.Call(ctx, t, dom.SetFileInputFiles, dom.SetFileInputFilesParams{ObjectID: r.Result.ObjectID, Files: []string{path}})
+		return err
+	})
 }

@@ -168,11 +168,11 @@ func TestCutInTheMiddle(t *testing.T) {
 	eval[bool](b, `(editor.core.act('row-text', JSON.stringify({id: 's4', text: 'Said signed out'})), true)`)
 	b.until("the question", `document.querySelector('#signed-out').open`)
 	said("signed out", "signed out: 1 change kept")
-	b.run(chromedp.SendKeys(chromedp.CSS("#signed-out [name=password]"), "not the right one"))
+	b.run(typeInto("#signed-out [name=password]", "not the right one"))
 	b.press("Sign in")
 	b.until("the refusal", `document.querySelector('#signed-out [role=alert]').textContent.includes('wrong')`)
 	eval[bool](b, `(document.querySelector('#signed-out [name=password]').value = '', true)`)
-	b.run(chromedp.SendKeys(chromedp.CSS("#signed-out [name=password]"), demo.Password))
+	b.run(typeInto("#signed-out [name=password]", demo.Password))
 	b.press("Sign in")
 	b.saved()
 	if got := server().Step("s4").Text; got != "Said signed out" {

@@ -19,7 +19,7 @@ func TestEveryCommandHasAControl(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.edit("Outgoing loans")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("?")
 	keys := eval[string](b, `document.querySelector('#panel .keytable').textContent`)
 	b.key("\x1b")
@@ -88,7 +88,7 @@ func TestDrawers(t *testing.T) {
 		}
 	}
 	b.run(chromedp.EmulateViewport(1280, 800))
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("0")
 
 	// Seen while choosing, taken back by Escape.
@@ -97,8 +97,8 @@ func TestDrawers(t *testing.T) {
 	if eval[string](b, `document.activeElement.closest('[data-drawer]').dataset.drawer`) != "symbol" {
 		t.Error("the focus is not in the drawer")
 	}
-	b.run(chromedp.Click(chromedp.CSS("[data-drawer=symbol] [data-arg=decision]")))
-	b.run(chromedp.Click(chromedp.CSS("[data-drawer=symbol] [data-arg=document]")))
+	b.run(clickOn("[data-drawer=symbol] [data-arg=decision]"))
+	b.run(clickOn("[data-drawer=symbol] [data-arg=document]"))
 	if k := b.page().Step(id).Symbol; k != "document" {
 		t.Errorf("chosen in the drawer it is a %s", k)
 	}
@@ -108,10 +108,10 @@ func TestDrawers(t *testing.T) {
 	}
 	// Kept by a press on the paper.
 	b.press("Symbol")
-	b.run(chromedp.Click(chromedp.CSS("[data-drawer=symbol] [data-arg=data]")))
+	b.run(clickOn("[data-drawer=symbol] [data-arg=data]"))
 	desk := b.rect(`document.querySelector('#desk')`)
 	b.run(chromedp.MouseClickXY(desk.X+8, desk.Y+8))
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("\x1b")
 	if k := b.page().Step(id).Symbol; k != "data" {
 		t.Errorf("kept is a %s", k)
@@ -147,8 +147,8 @@ func TestDrawers(t *testing.T) {
 	// Fields: kept when the line is left.
 	b.click(x, y)
 	b.press("Fields")
-	b.run(chromedp.SendKeys(chromedp.CSS("[data-drawer=fields] [data-old] input"), "Form"))
-	b.run(chromedp.SendKeys(chromedp.CSS("[data-drawer=fields] [data-old] input:nth-child(2)"), "D-7\t"))
+	b.run(typeInto("[data-drawer=fields] [data-old] input", "Form"))
+	b.run(typeInto("[data-drawer=fields] [data-old] input:nth-child(2)", "D-7\t"))
 	b.until("the field", `JSON.parse(editor.core.chart()).pages[0].steps.some(s => s.fields?.[0]?.value === 'D-7')`)
 	b.until("an empty line after it", `document.querySelectorAll('[data-drawer=fields] [data-old]').length === 2`)
 	b.press("Remove")

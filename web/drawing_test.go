@@ -313,7 +313,7 @@ func TestHostileText(t *testing.T) {
 		}
 		b.open("/review/" + link.Token)
 		b.until("the review page", `document.querySelector('.page svg .step') && window.htmx`)
-		b.run(chromedp.SendKeys(chromedp.CSS("#who"), "A <b>name</b>"))
+		b.run(typeInto("#who", "A <b>name</b>"))
 		eval[bool](b, fmt.Sprintf(`(() => { document.querySelector('#remark textarea').value = %s.text.slice(0, 5000); document.querySelector('#remark').requestSubmit(); return true; })()`, in))
 		b.until("the comment", `document.querySelector('.remark .body')`)
 		if got := eval[string](b, `document.querySelector('.remark .who').textContent + document.querySelector('.remark .body').textContent`); !strings.Contains(squash(got), want) || !strings.Contains(got, "A <b>name</b>") {

@@ -69,7 +69,7 @@ func TestEditorByHand(t *testing.T) {
 	}
 	b.press("Undo")
 	// Steps by number, and the nearest that way.
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	for _, c := range []struct{ key, want string }{{"]", "1"}, {"]", "2"}, {"[", "1"}} {
 		b.key(c.key)
 		if at := eval[string](b, `document.querySelector('.row[aria-current=true] .no')?.textContent || ''`); at != c.want {
@@ -86,7 +86,7 @@ func TestEditorByHand(t *testing.T) {
 		t.Errorf("the list is headed %s", heads)
 	}
 	// Find.
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("/")
 	over("decline\r")
 	if title := eval[string](b, `document.querySelector('#chosen').textContent`); title != "Process 12" {
@@ -121,7 +121,7 @@ func TestEditorByHand(t *testing.T) {
 	}
 	// Copy and paste by keys.
 	steps := len(b.page().Steps)
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	eval[bool](b, `(document.execCommand('copy'), true)`)
 	eval[bool](b, `navigator.clipboard.readText().then(t => { const d = new DataTransfer(); d.setData('text/plain', t); document.querySelector('#desk').dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })`)
 	if now := len(b.page().Steps); now != steps+1 {
@@ -160,7 +160,7 @@ func TestEditorByHand(t *testing.T) {
 	}
 
 	// What does not apply is greyed and says why.
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("\x1b")
 	b.press("Align left")
 	b.until("the reason", `document.querySelector('#notice').textContent.includes('Select two or more steps first')`)
@@ -270,7 +270,7 @@ func TestChartsPage(t *testing.T) {
 	}
 	b.until("drawn thumbnails", `[...document.images].every(i => i.complete && i.naturalWidth > 0)`)
 	b.press("Type or paste a list One line per step; the chart draws itself")
-	b.run(chromedp.SendKeys(chromedp.CSS("textarea[name=list]"), "Lender: Object offered\nDesk: Room in the store?\nLender: Object accepted"))
+	b.run(typeInto("textarea[name=list]", "Lender: Object offered\nDesk: Room in the store?\nLender: Object accepted"))
 	b.press("Draw chart")
 	b.until("the editor", `document.body.dataset.ready`)
 	p := b.page()
@@ -298,7 +298,7 @@ func TestFirstAccount(t *testing.T) {
 	b := s.browse(t)
 	b.open("/join/" + inv)
 	fill := func(name, value string) {
-		b.run(chromedp.SendKeys(chromedp.CSS("[name="+name+"]"), value))
+		b.run(typeInto("[name="+name+"]", value))
 	}
 	fill("name", "Ines Park")
 	fill("email", "ines@saltmarsh.example")

@@ -37,7 +37,7 @@ func TestFileOnAStep(t *testing.T) {
 	if err := os.WriteFile(path, tinyPNG, 0o600); err != nil {
 		t.Fatal(err)
 	}
-	b.run(chromedp.SetUploadFiles(chromedp.CSS(`[data-drawer=fields] input[type=file]`), []string{path}))
+	b.run(chooseFile(`[data-drawer=fields] input[type=file]`, path))
 	b.until("the file in the list", `[...document.querySelectorAll('[data-drawer=fields] .team a')].some(a => a.textContent === 'Condition <report>.pdf' && a.search === '?show=1')`)
 	b.until("its mark", `document.querySelectorAll('#step-`+id+` path').length > `+strconv.Itoa(before))
 	if hidden := b.unreachable("fields"); hidden != "" {
@@ -87,7 +87,7 @@ func TestFileOnAStep(t *testing.T) {
 	if _, page := get("/review/"+link.Token, ""); !strings.Contains(string(page), "Condition &lt;report&gt;.pdf") {
 		t.Error("the review page does not lead to the file")
 	}
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	b.until("the mark gone", `document.querySelectorAll('#step-`+id+` path').length === `+strconv.Itoa(before))
 }

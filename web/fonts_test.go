@@ -9,7 +9,6 @@ import (
 	"strings"
 	"testing"
 
-	"github.com/chromedp/chromedp"
 	sfnt "github.com/tdewolff/font"
 
 	"plaintracer/core/chart"
@@ -65,9 +64,9 @@ func TestBringAFont(t *testing.T) {
 		t.Errorf("cannot be pressed: %s", hidden)
 	}
 	bring := func(name, regular, bold string) {
-		b.run(chromedp.SetUploadFiles(chromedp.CSS(`#fonts [name=regular]`), []string{regular}))
+		b.run(chooseFile(`#fonts [name=regular]`, regular))
 		if bold != "" {
-			b.run(chromedp.SetUploadFiles(chromedp.CSS(`#fonts [name=bold]`), []string{bold}))
+			b.run(chooseFile(`#fonts [name=bold]`, bold))
 		}
 		eval[bool](b, fmt.Sprintf(`(document.querySelector('#fonts [name=name]').value = %q, document.querySelector('#fonts .loud').click(), true)`, name))
 	}

@@ -76,7 +76,7 @@ func TestTypingLiesOnTheText(t *testing.T) {
 		for _, scroll := range [][2]float64{{0, 0}, {8, 35}} {
 			for _, p := range places {
 				what := fmt.Sprintf("%s at %v %%, scrolled by %v", p.name, zoom*100, scroll)
-				b.run(chromedp.Focus(chromedp.CSS("#desk")))
+				b.run(focusOn("#desk"))
 				eval[bool](b, fmt.Sprintf(`(() => { editor.core.act('cancel', ''); editor.paper.setZoom(%f); const d = document.querySelector('#desk'); %s[0].scrollIntoView({block: 'center', inline: 'center'}); d.scrollBy(%f, %f); return true; })()`, zoom, p.drawn, scroll[0], scroll[1]))
 				b.frame()
 				before := b.rect(p.drawn)
@@ -114,7 +114,7 @@ func TestTypingLiesOnTheText(t *testing.T) {
 
 	// The symbol grows while one types, its connectors with it; ended, nothing moves.
 	b.key("0")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	x, y := b.middle("Examine condition")
 	b.double(x, y)
 	was := b.rect(fmt.Sprintf(`document.querySelector('#step-%s path')`, step))
@@ -205,7 +205,7 @@ func TestCarriedFromTheBench(t *testing.T) {
 	if len(b.page().Steps) != n+1 || eval[int](b, `document.querySelectorAll('[data-symbol][aria-pressed=true]').length`) != 0 {
 		t.Error("let go over the step list, it was placed or is still in the hand")
 	}
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("\x1b")
 	// Clicked, it is in the hand and goes along as well.
 	b.run(chromedp.MouseClickXY(from.cx(), from.cy()))

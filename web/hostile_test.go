@@ -15,7 +15,6 @@ import (
 	"testing"
 	"time"
 
-	"github.com/chromedp/chromedp"
 	"github.com/gofiber/fiber/v3"
 	"golang.org/x/sync/semaphore"
 
@@ -275,7 +274,7 @@ func TestFloodOfComments(t *testing.T) {
 	b.signIn()
 	b.edit("Outgoing loans")
 	b.until("the comments", `document.querySelector('#comment-count').textContent === '82'`)
-	b.run(chromedp.Click(chromedp.CSS("[data-act=margin]")))
+	b.run(clickOn("[data-act=margin]"))
 	if n := eval[int](b, `document.querySelectorAll('.remark').length`); n != threadsShown {
 		t.Errorf("%d comments come at once", n)
 	}

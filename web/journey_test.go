@@ -122,11 +122,11 @@ func TestJourney(t *testing.T) {
 	b.until("the editor", `document.body.dataset.ready`)
 
 	// Name and title.
-	b.run(chromedp.Click(chromedp.CSS("#name")))
+	b.run(clickOn("#name"))
 	b.key("a", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	b.key("Incoming crates\r")
 	// A terminator by key and click, its text typed at once.
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("t")
 	b.click(200, 150)
 	b.key("Crate arrives")
@@ -153,7 +153,7 @@ func TestJourney(t *testing.T) {
 
 	// Lanes are names in a drawer.
 	b.press("Lanes")
-	b.run(chromedp.SendKeys(chromedp.CSS("#lane-names"), "Lender\nLoans desk"))
+	b.run(typeInto("#lane-names", "Lender\nLoans desk"))
 	b.until("the lanes", `document.querySelectorAll('[data-lane]').length === 2`)
 	b.press("Close")
 	if n := len(b.page().Lanes); n < 2 {
@@ -242,7 +242,7 @@ func TestJourney(t *testing.T) {
 	x, y = b.middle("Tell the owner")
 	b.click(x, y)
 	b.press("Fields")
-	b.run(chromedp.SendKeys(chromedp.CSS(".fieldlist div:last-child input:first-child"), "Form"), chromedp.SendKeys(chromedp.CSS(".fieldlist div:last-child input:nth-child(2)"), "D-2\t"))
+	b.run(typeInto(".fieldlist div:last-child input:first-child", "Form"), typeInto(".fieldlist div:last-child input:nth-child(2)", "D-2\t"))
 	b.press("Close")
 	if f := b.step("Tell the owner").Fields; len(f) != 1 || f[0].Name != "Form" || f[0].Value != "D-2" {
 		t.Errorf("fields are %v", f)
@@ -282,7 +282,7 @@ func TestJourney(t *testing.T) {
 	p2 := eval[[]float64](c, `(() => { const r = [...document.querySelectorAll('.step')].find(g => g.querySelector('title').textContent.includes('Damage')).getBoundingClientRect(); return [r.left + r.width/2, r.top + r.height/2]; })()`)
 	c.run(chromedp.MouseClickXY(p2[0], p2[1]))
 	c.until("the step is picked", `document.querySelector('.step.picked') && document.querySelector('#step').value`)
-	c.run(chromedp.SendKeys(chromedp.CSS("#who"), "Ines Park"), chromedp.SendKeys(chromedp.CSS("#remark textarea"), "Who signs the report?"))
+	c.run(typeInto("#who", "Ines Park"), typeInto("#remark textarea", "Who signs the report?"))
 	c.press("Send")
 	c.until("the comment", `document.querySelector('.remark .body')?.textContent === 'Who signs the report?'`)
 
@@ -290,8 +290,8 @@ func TestJourney(t *testing.T) {
 	b.press("Close")
 	b.until("the comment in the margin", `document.querySelector('#comment-count').textContent === '1'`)
 	b.until("its mark on the step", `document.querySelector('#layer-marks path[fill="#0B6B69"]')`)
-	b.run(chromedp.Click(chromedp.CSS("[data-act=margin]")))
-	b.run(chromedp.SendKeys(chromedp.CSS(".answer textarea"), "The registrar."))
+	b.run(clickOn("[data-act=margin]"))
+	b.run(typeInto(".answer textarea", "The registrar."))
 	b.press("Answer")
 	b.until("the answer", `document.querySelector('.reply .body')?.textContent === 'The registrar.'`)
 	// The margin is drawn anew when word of the answer comes back: a press may

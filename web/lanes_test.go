@@ -145,7 +145,7 @@ func TestLanesByHand(t *testing.T) {
 		}
 	}
 	b.press("Close")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	for range 40 {
 		b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	}
@@ -182,12 +182,12 @@ func TestLanesInEveryForm(t *testing.T) {
 		t.Errorf("dragged, it stands in %s", l.Name)
 	}
 	// Told by the list: the selected row has the choice of lanes.
-	b.run(chromedp.Click(chromedp.CSS(`.row[data-id="s12"] .words`)))
+	b.run(clickOn(`.row[data-id="s12"] .words`))
 	b.until("the choice", `document.querySelector('.row[data-id="s12"] .of-lane select')?.selectedOptions[0].text === 'Conservation'`)
 	if at, row := b.rect(`document.querySelector('.of-lane select')`), b.rect(`document.querySelector('.row[data-id="s12"]')`); !at.inside(row) || at.H < 16 {
 		t.Errorf("the choice is at %v, the row at %v", at, row)
 	}
-	b.run(chromedp.Focus(chromedp.CSS(".of-lane select")))
+	b.run(focusOn(".of-lane select"))
 	b.key(kb.ArrowDown)
 	b.until("its new lane", `editor.core && JSON.parse(editor.core.chart()).pages[0].steps.find(s => s.id === 's12').lane === JSON.parse(editor.core.chart()).pages[0].lanes.find(l => l.name === 'Loans panel').id`)
 	if at, in := b.band("step", "s12"), b.band("lane", b.step("Decline with reasons").Lane); !at.inside(in) {
@@ -195,7 +195,7 @@ func TestLanesInEveryForm(t *testing.T) {
 	}
 
 	// A pool around two lanes, a lane inside a lane, stages.
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.click(head("Loans desk"))
 	b.press("Lane")
 	b.press("New pool around it")
@@ -219,7 +219,7 @@ func TestLanesInEveryForm(t *testing.T) {
 	if p = b.page(); len(p.Groups) != 2 || p.Lane(b.step("Examine condition").Lane).Name != "Paintings" {
 		t.Errorf("%d groups, the step stands in %s", len(p.Groups), p.Lane(b.step("Examine condition").Lane).Name)
 	}
-	b.run(chromedp.Focus(chromedp.CSS("#stage-names")))
+	b.run(focusOn("#stage-names"))
 	b.key("Ask\rDo")
 	b.until("two stages", `document.querySelectorAll('#layer-stages .stage').length === 2`)
 	b.until("their names", `[...document.querySelectorAll('#layer-stages text')].map(e => e.textContent).join() === 'Ask,Do'`)

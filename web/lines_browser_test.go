@@ -210,7 +210,7 @@ func TestLinesByHand(t *testing.T) {
 		t.Errorf("put into: %+v and %+v", c, on)
 	}
 	// Deleting it again offers to close the gap.
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("\x7f")
 	b.press("Close the gap")
 	p = b.page()

@@ -17,10 +17,10 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.blank()
-	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
+	b.run(focusOn("#next-step"))
 	b.key("Desk: Ask the borrower\r")
 	b.until("its row", `document.querySelectorAll('#rows .words').length === 1`)
-	b.run(chromedp.Focus(chromedp.CSS("#rows .words")))
+	b.run(focusOn("#rows .words"))
 	here := func(what, text string) {
 		t.Helper()
 		b.until(what, `document.activeElement.matches('#rows .words') && document.activeElement.value.trim() === `+"`"+text+"`") // the protocol types the letter of a key that the page has taken
@@ -53,7 +53,7 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 	}
 	// A row that ends in an arrow is led to a step that is pressed, on the paper or in the list.
 	for _, press := range []string{"paper", "list"} {
-		b.run(chromedp.Click(chromedp.CSS(`.row[data-id="` + b.step("Examine").ID + `"] .words`)))
+		b.run(clickOn(`.row[data-id="` + b.step("Examine").ID + `"] .words`))
 		b.key(kb.End)
 		b.key(" ->")
 		if press == "paper" {
@@ -74,7 +74,7 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 	if len(to) != 1 || !to[b.step("Ask the borrower").ID] {
 		t.Errorf("it leads to %v", to)
 	}
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	p := b.page()
@@ -85,7 +85,7 @@ func TestChartIsWrittenInTheList(t *testing.T) {
 		t.Errorf("%d steps, %d connectors", len(p.Steps), len(p.Connectors))
 	}
 	// Up and down, with the caret in the row that moved.
-	b.run(chromedp.Click(chromedp.CSS(`.row[data-id="` + b.step("Examine").ID + `"] .words`)))
+	b.run(clickOn(`.row[data-id="` + b.step("Examine").ID + `"] .words`))
 	b.key(kb.ArrowUp, chromedp.KeyModifiers(chromedp.ModifierAlt))
 	here("moved", "Examine")
 	order := eval[string](b, `[...document.querySelectorAll('#rows .words')].map(e => e.value).join('|')`)
@@ -103,7 +103,7 @@ func TestFewKeys(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.blank()
-	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
+	b.run(focusOn("#next-step"))
 	keys := 0
 	for _, line := range []string{
 		"Borrower: Loan wanted", "Loans desk: Log the request", "Request complete?", "no -> Ask for what is missing -> 2", "yes -> Conservation: Examine",
@@ -139,7 +139,7 @@ func TestPastedTable(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.blank()
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	paste := func() {
 		eval[bool](b, `(() => { const d = new DataTransfer(); d.setData('text/plain', 'Desk\tAsk the borrower\tL-1\nDesk\tAll papers there?\tL-2\nStore\tHand the object out\tL-3\n'); document.querySelector('#desk').dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })()`)
 		b.until("the question", `document.querySelector('#table').open && document.querySelectorAll('#table select').length === 3`)
@@ -179,8 +179,8 @@ func TestSeveralRowsAtOnce(t *testing.T) {
 	words := func(text string) string {
 		return `.row[data-id="` + b.step(text).ID + `"] .words`
 	}
-	b.run(chromedp.Click(chromedp.CSS(words("Crate ordered"))))
-	b.run(chromedp.Click(chromedp.CSS(words("Read the condition report"))))
+	b.run(clickOn(words("Crate ordered")))
+	b.run(clickOn(words("Read the condition report")))
 	b.key(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierShift))
 	chosen := func() string {
 		return eval[string](b, `[...document.querySelectorAll('#rows [aria-current=true] .words')].map(w => w.value).join('; ')`)
@@ -198,7 +198,7 @@ func TestSeveralRowsAtOnce(t *testing.T) {
 	if got := chosen(); got != "Crate ordered; Read the condition report" {
 		t.Errorf("with a press are selected %s", got)
 	}
-	b.run(chromedp.Click(chromedp.CSS(words("Read the condition report"))))
+	b.run(clickOn(words("Read the condition report")))
 	b.key(kb.ArrowDown, chromedp.KeyModifiers(chromedp.ModifierShift))
 	clip := func(what string) (text string) {
 		return eval[string](b, `(() => { const d = new DataTransfer(); document.activeElement.dispatchEvent(new ClipboardEvent('`+what+`', { clipboardData: d, bubbles: true, cancelable: true })); return d.getData('text/plain'); })()`)
@@ -211,7 +211,7 @@ func TestSeveralRowsAtOnce(t *testing.T) {
 	if len(b.page().Steps) != n-2 {
 		t.Fatalf("%d steps of %d are left", len(b.page().Steps), n)
 	}
-	b.run(chromedp.Click(chromedp.CSS(words("Line the crate with foam"))))
+	b.run(clickOn(words("Line the crate with foam")))
 	eval[bool](b, fmt.Sprintf(`(() => { const d = new DataTransfer(); d.setData('text/plain', %q); document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, bubbles: true, cancelable: true })); return true; })()`, text))
 	b.until("they are back", fmt.Sprintf(`document.querySelectorAll('#layer-steps .step').length === %d`, n))
 	rows := eval[string](b, `[...document.querySelectorAll('#rows .words')].map(w => w.value).join('; ')`)

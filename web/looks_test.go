@@ -161,7 +161,7 @@ func TestLookDrawer(t *testing.T) {
 	if w := drawn("stroke-width"); w != "1.5" {
 		t.Errorf("the outline weighs %s", w)
 	}
-	b.run(chromedp.Focus(chromedp.CSS("[data-drawer=look] [data-act=step-look]")))
+	b.run(focusOn("[data-drawer=look] [data-act=step-look]"))
 	b.key("\x1b")
 	b.until("everything taken back", fmt.Sprintf(`document.querySelector('#drawer').hidden && document.querySelector('#step-%s path[stroke]').getAttribute('fill') === '#FFFFFF'`, id))
 	if now := eval[string](b, `editor.core.chart()`); now != before {
@@ -181,7 +181,7 @@ func TestLooksOfMany(t *testing.T) {
 	b.click(b.middle("Panel agrees?"))
 	b.press("Look")
 	b.press("Fill: sea")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	eval[bool](b, `(document.querySelector('#desk').focus(), true)`)
 	b.key("a", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	b.until("mixed", `document.querySelector('[data-drawer=look] [aria-label="Fill: sea"]').getAttribute('aria-pressed') === 'mixed'`)

@@ -91,7 +91,7 @@ func TestPageTabs(t *testing.T) {
 	if got := b.tabs(); got != "Inner crates | ["+first+"]" {
 		t.Errorf("after deleting %s", got)
 	}
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
 	if got := b.tabs(); got != "Inner crates | "+first+" | ["+first+", copy]" {
 		t.Errorf("after undo %s", got)
@@ -99,7 +99,7 @@ func TestPageTabs(t *testing.T) {
 	// Find looks through all pages, and goes there.
 	b.press("1 Inner crates")
 	b.until("the first page", `document.querySelector('#pages [aria-current=page]').textContent.includes('Inner')`)
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("/")
 	b.until("find", `document.querySelector('#find').open`)
 	b.key("a", chromedp.KeyModifiers(chromedp.ModifierCtrl)) // the protocol sends the letter of a key that the page has taken
@@ -175,7 +175,7 @@ func TestPageDrawer(t *testing.T) {
 	b.press("#CDE6EC")
 	b.until("the tint", `getComputedStyle(document.querySelector('#drawing')).backgroundColor === 'rgb(205, 230, 236)'`)
 	b.key("\x1b")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("\x1b")
 	b.until("the drawer shut", `document.querySelector('#drawer').hidden`)
 	if now := eval[string](b, `editor.core.chart()`); now != before {

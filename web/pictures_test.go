@@ -53,7 +53,7 @@ func TestPictures(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.edit("Packing a crate")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	paste := func(kind, name string, body []byte) {
 		t.Helper()
 		eval[bool](b, fmt.Sprintf(`(() => {
@@ -94,7 +94,7 @@ func TestPictures(t *testing.T) {
 	b.press("Symbol")
 	path := filepath.Join(t.TempDir(), "mark.svg")
 	os.WriteFile(path, []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 120 120"><rect width="120" height="120" fill="#0a4"/></svg>`), 0o600)
-	b.run(chromedp.SetUploadFiles(chromedp.CSS("#picture-file"), []string{path}))
+	b.run(chooseFile("#picture-file", path))
 	b.until("the other one", `JSON.parse(editor.core.chart()).pages.some(p => p.steps.some(s => s.picture?.name === 'mark.svg'))`)
 	if now := b.page().Step(st.ID); now.W != 240 || now.H != 240 || now.Picture.Type != "image/png" {
 		t.Errorf("replaced: %+v", now)

@@ -85,10 +85,10 @@ func TestScreenshots(t *testing.T) {
 	b.saved()
 	b.blank()
 	// The list while a chart is written in it.
-	b.run(chromedp.Focus(chromedp.CSS("#next-step")))
+	b.run(focusOn("#next-step"))
 	b.key("Loans desk: Ask the borrower\r")
 	b.until("its row", `document.querySelectorAll('#rows .words').length === 1`)
-	b.run(chromedp.Focus(chromedp.CSS("#rows .words")))
+	b.run(focusOn("#rows .words"))
 	for i, text := range []string{"", "All papers there?", "Conservation: Examine the object", "Fit to travel?", "Transport: Pack and sh"} {
 		// Set, since the protocol also types the letter of a key that the page has taken.
 		eval[bool](b, fmt.Sprintf(`((f) => { f.value = %q || f.value.trim(); f.dispatchEvent(new Event('input', { bubbles: true })); return true; })(document.activeElement)`, text))
@@ -110,7 +110,7 @@ func TestScreenshots(t *testing.T) {
 	eval[bool](b, `(editor.core.act('step-look', JSON.stringify({ fill: '#FBEFD9' })), true)`)
 	eval[bool](b, `(editor.core.act('hand', 'callout'), true)`)
 	b.click(tx+284, ty-20)
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.key("Two days at most, or the flight is missed")
 	b.key("\r")
 	b.press("Symbol")
@@ -187,7 +187,7 @@ func TestScreenshots(t *testing.T) {
 	b.run(chromedp.EmulateViewport(390, 780, chromedp.EmulateMobile, chromedp.EmulateTouch), chromedp.Reload())
 	b.until("the comments", `document.querySelectorAll('.remark').length === 2`)
 	for range 7 {
-		b.run(chromedp.Click(chromedp.CSS("#step-on")))
+		b.run(clickOn("#step-on"))
 	}
 	picture("phone")
 }

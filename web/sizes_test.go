@@ -42,7 +42,7 @@ func TestEveryWindowSize(t *testing.T) {
 	for _, size := range sizes {
 		b.run(chromedp.EmulateViewport(size[0], size[1]))
 		b.frame()
-		b.run(chromedp.Focus(chromedp.CSS("#desk")))
+		b.run(focusOn("#desk"))
 		b.key("\x1b")
 		b.key("0")
 		b.click(x, y)
@@ -137,7 +137,7 @@ func TestReviewOnAPhone(t *testing.T) {
 	}
 	// Step after step, each readable and in sight.
 	for i := 1; i <= 7; i++ {
-		b.run(chromedp.Click(chromedp.CSS("#step-on")))
+		b.run(clickOn("#step-on"))
 	}
 	b.frame()
 	if at := eval[string](b, `document.querySelector('#step-at').textContent + ' | ' + document.querySelector('#step-on').innerText.trim()`); !strings.HasPrefix(at, "step 7 of 24") || !strings.Contains(at, "8 or 12") {
@@ -148,7 +148,7 @@ func TestReviewOnAPhone(t *testing.T) {
 		t.Errorf("the step is at %v, in sight is %v", step, desk)
 	}
 	// A tap on another one begins a remark there.
-	b.run(chromedp.Click(chromedp.CSS("#step-back")))
+	b.run(clickOn("#step-back"))
 	b.frame()
 	tap := func(at [2]float64, want string) {
 		b.finger("touchStart", at)
@@ -170,7 +170,7 @@ func TestReviewOnAPhone(t *testing.T) {
 	if bad := eval[string](b, strings.Replace(unreachable, "innerHeight) out.push('the page scrolls')", "innerHeight + 1) out.push('the page scrolls')", 1)); bad != "" {
 		t.Error(bad)
 	}
-	b.run(chromedp.SendKeys(chromedp.CSS("#who"), "Tove Berg"), chromedp.SendKeys(chromedp.CSS("#remark textarea"), "From the phone"))
+	b.run(typeInto("#who", "Tove Berg"), typeInto("#remark textarea", "From the phone"))
 	b.press("Send")
 	b.until("the remark", `[...document.querySelectorAll('.remark .body')].some(e => e.textContent === 'From the phone')`)
 }

@@ -3,8 +3,6 @@ package web
 import (
 	"strings"
 	"testing"
-
-	"github.com/chromedp/chromedp"
 )
 
 // A chart is begun with a starter: its preview is its drawing, what is filled in stands in lanes and
@@ -22,8 +20,8 @@ func TestStarters(t *testing.T) {
 			t.Errorf("a preview is at %v, its card at %v", at, in)
 		}
 	}
-	b.run(chromedp.Click(chromedp.CSS(".starter summary")))
-	b.run(chromedp.SendKeys(chromedp.CSS(`.starter [name="blank Who approves"]`), "The director: <b>her</b>"), chromedp.SendKeys(chromedp.CSS(`.starter [name=name]`), "Loans for schools"))
+	b.run(clickOn(".starter summary"))
+	b.run(typeInto(`.starter [name="blank Who approves"]`, "The director: <b>her</b>"), typeInto(`.starter [name=name]`, "Loans for schools"))
 	b.axe("starters")
 	b.press("Begin with Approval")
 	b.until("the editor", `document.body.dataset.ready`)

@@ -27,7 +27,7 @@ func TestSymbolsDrawer(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.edit("Packing a crate")
-	b.run(chromedp.Focus(chromedp.CSS("#desk")))
+	b.run(focusOn("#desk"))
 	b.press("More symbols")
 	seen := func() string {
 		return eval[string](b, `[...document.querySelectorAll('.symbols-found [data-arg]')].filter(e => e.offsetParent).map(e => e.dataset.arg).join()`)

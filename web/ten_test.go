@@ -5,8 +5,6 @@ import (
 	"strings"
 	"testing"
 
-	"github.com/chromedp/chromedp"
-
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
 )
@@ -43,7 +41,7 @@ func TestTenSymbols(t *testing.T) {
 		t.Errorf("the bench moved: %v, was %v", now, place)
 	}
 	// One of them is placed by a press, as any.
-	b.run(chromedp.Click(chromedp.CSS(`#bench [data-symbol=delay]`)))
+	b.run(clickOn(`#bench [data-symbol=delay]`))
 	b.click(500, 600)
 	if ss := b.page().Steps; len(ss) != 9 || ss[8].Symbol != symbol.Delay {
 		t.Errorf("placed: %+v", ss[len(ss)-1])
@@ -58,8 +56,8 @@ func TestTenSymbols(t *testing.T) {
 	if got := pressed(); got != sorted(waiting) {
 		t.Errorf("shown as chosen: %s", got)
 	}
-	b.run(chromedp.Click(chromedp.CSS(`.symbols-found [data-arg=inspection]`)))
-	b.run(chromedp.Click(chromedp.CSS(`.symbols-found [data-arg=box]`)))
+	b.run(clickOn(`.symbols-found [data-arg=inspection]`))
+	b.run(clickOn(`.symbols-found [data-arg=box]`))
 	b.frame()
 	now := ten()
 	if !strings.Contains(now, "inspection") || !strings.Contains(now, "box") || len(strings.Split(now, ",")) != 10 {

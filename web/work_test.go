@@ -13,8 +13,6 @@ import (
 	"testing"
 	"time"
 
-	"github.com/chromedp/chromedp"
-
 	"plaintracer/core/chart"
 	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
@@ -202,7 +200,7 @@ func TestOpeningAFileIsStopped(t *testing.T) {
 		t.Fatal(err)
 	}
 	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
-	b.run(chromedp.SetUploadFiles(chromedp.CSS("[name=file]"), []string{file}))
+	b.run(chooseFile("[name=file]", file))
 	eval[bool](b, `(window.told = '', setInterval(() => {
 	  const d = document.querySelector('dialog[open]');
 	  if (!d || !/At work/.test(d.innerText)) return;
