@@ -1,5 +1,7 @@
 # Two commands matter: 'make demo' and 'make test'.
 GO     ?= go
+# With paths trimmed, what one clone has built is built for every other one.
+export GOFLAGS := -trimpath $(GOFLAGS)
 ADDR   ?= 127.0.0.1:8080
 DATA   ?=
 WASM   := web/static/wasm
@@ -10,14 +12,14 @@ SOURCES := $(shell find cmd core demo format store web tools -name '*.go' -o -na
 build: bin/plaintracer
 
 bin/plaintracer: $(SOURCES) $(WASM)/tracer.wasm
-	$(GO) build -trimpath -o $@ ./cmd/plaintracer
+	$(GO) build -o $@ ./cmd/plaintracer
 
 wasm: $(WASM)/tracer.wasm
 
 # The core for the browser, packed as it is served.
 $(WASM)/tracer.wasm: $(shell find core cmd/tracerwasm format/svg tools/wasmpack -name '*.go' -o -name '*.bin') go.mod
 	mkdir -p $(WASM)
-	GOOS=js GOARCH=wasm $(GO) build -trimpath -ldflags='-s -w' -o $@ ./cmd/tracerwasm
+	GOOS=js GOARCH=wasm $(GO) build -ldflags='-s -w' -o $@ ./cmd/tracerwasm
 	cp "$$($(GO) env GOROOT)/lib/wasm/wasm_exec.js" $(WASM)/wasm_exec.js
 	$(GO) run ./tools/wasmpack $@
 
@@ -27,15 +29,16 @@ demo: build
 
 # Installs what the tests need (Chromium and poppler among it), then runs them: a line a package, and the three
 # slowest at the end. What hangs in a browser is ended by its test, which knows how slow the machine is; the limit
-# here is for a test that never ends. The paths are trimmed so that another clone finds everything built.
+# here is for a test that never ends.
 test: build
 	sh tools/test-needs.sh
-	@$(GO) tool gotestsum --format pkgname-and-test-fails --format-hide-empty-pkg --format-icons text --hide-summary skipped --jsonfile bin/tests.json -- -trimpath -timeout 3h ./...; \
+	@$(GO) tool gotestsum --format pkgname-and-test-fails --format-hide-empty-pkg --format-icons text --hide-summary skipped --jsonfile bin/tests.json -- -timeout 3h ./...; \
 	failed=$$?; echo "The slowest:"; $(GO) tool gotestsum tool slowest --threshold 100ms --jsonfile bin/tests.json | head -3; exit $$failed
 
 soak: build
 	sh tools/test-needs.sh
 	SOAK=1 $(GO) test -timeout 3h ./core/... ./store/... ./format/ink
+	SOAK=1 $(GO) test -timeout 3h ./web -run Killed
 	if command -v gcc >/dev/null; then $(GO) test -race ./store ./web -run 'Append|WorkedOut|Readers|Workshop|HungUp|LiveChannel|Flood'; else echo "the race detector needs gcc, which is not here"; fi
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzUnmarshal -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/chart -run '^$$' -fuzz FuzzCommands -fuzzminimizetime 10x -fuzztime 60m
@@ -61,13 +64,17 @@ screenshots: build
 
 # Style sheet, vendored scripts, fonts and metrics from their sources; the
 # results are committed. Our own scripts are formatted.
-assets:
-	npm ci --no-audit --no-fund --ignore-scripts
+assets: node_modules/.package-lock.json
 	npx prettier --write --log-level warn web/static/js
 	npx tailwindcss -i web/assets/app.css -o web/static/app.css --minify
 	sh tools/vendor.sh
 	$(GO) run ./tools/fontmetrics
 	$(GO) run ./tools/fontcss
+
+# npm writes this file when it has installed what the lock file names.
+node_modules/.package-lock.json: package-lock.json
+	npm ci --prefer-offline --no-audit --no-fund --ignore-scripts
+	touch $@
 
 check:
 	test -z "$$(gofmt -l $$(git ls-files '*.go'))"

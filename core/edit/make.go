@@ -176,10 +176,15 @@ func (e *Editor) addTyped(text string) {
 		from = asks
 		e.selectOnly(asks.ID)
 	}
-	k := symbol.Process
-	if strings.HasSuffix(said.Text, "?") {
-		k = symbol.Decision
+	if to := e.numbered(said.To); said.Text == "" && to != nil && from != nil { // 'No: back to step 2'
+		_, line := e.addLine(chart.End{Step: from.ID}, chart.End{Step: to.ID}, from.Symbol, to.Symbol)
+		if said.Outcome != "" {
+			line.Line.Labels = []chart.Label{{Text: said.Outcome}}
+		}
+		e.do(didConnect, line)
+		return
 	}
+	k := list.Inferred(said.Text, len(e.Page().Steps) == 0)
 	if said.Symbol != "" {
 		k = said.Symbol
 	}

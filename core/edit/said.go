@@ -474,7 +474,7 @@ const (
 // What the columns of a table that is pasted can say.
 var roleWords = map[list.Role]string{
 	list.TextRole: "the step", list.LaneRole: "who does it", list.NumberRole: "its number", list.NextRole: "where it leads",
-	list.SymbolRole: "its symbol", list.FieldRole: "a field", list.NoRole: "nothing",
+	list.SymbolRole: "its symbol", list.FieldRole: "a field", list.YesRole: "where yes leads", list.NoRole: "where no leads", list.Unused: "nothing",
 }
 
 const sayNoOutcome = "That step is no outcome here, or there is no decision above it."

@@ -23,6 +23,7 @@ type builder struct {
 	stages map[*chart.Step]*string
 	later  []func() error // ways, which may lead to steps that come later
 	all    []*made
+	lines  int // of all, those that have lines; the end, where it is only led to, comes behind them
 }
 
 // made is a step, with what its line says of it besides.
@@ -30,6 +31,7 @@ type made struct {
 	step   *chart.Step
 	noLane bool
 	kind   symbol.Kind // as it was given; "" where it follows from the text
+	toEnd  bool        // it leads to the end, so it is none
 }
 
 // loose is a way that waits for the step that it leads to.
@@ -55,6 +57,7 @@ func build(id string, roots []*line, newID func(kind string) string) (*chart.Pag
 	if len(b.all) > chart.MaxSteps {
 		return nil, fmt.Errorf(tooManyLines, len(b.all), chart.MaxSteps)
 	}
+	b.lines = len(b.all)
 	for _, f := range b.later {
 		if err := f(); err != nil {
 			return nil, err
@@ -70,19 +73,25 @@ func build(id string, roots []*line, newID func(kind string) string) (*chart.Pag
 // behind the last one are returned.
 func (b *builder) chain(lines []*line, waiting []loose) []loose {
 	for _, l := range lines {
-		if len(l.steps) > 0 {
+		switch {
+		case len(l.steps) > 0:
 			waiting = b.line(l, waiting)
+		case l.goes:
+			for _, w := range waiting {
+				b.lead(w, l.ways[0], l.n)
+			}
+			waiting = nil
 		}
 	}
 	return waiting
 }
 
-// line makes the steps of a line and of those farther in below it.
+// line makes the steps of a line and of those below it.
 func (b *builder) line(l *line, waiting []loose) []loose {
 	var m *made
 	for i, of := range l.steps {
 		s := &chart.Step{ID: b.id("s"), Text: of.text}
-		m = &made{s, of.noLane, of.symbol}
+		m = &made{step: s, noLane: of.noLane, kind: of.symbol}
 		if i == 0 && l.key != "" {
 			s.Number = l.key
 			b.keys[l.key] = s
@@ -103,87 +112,169 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 		}
 		waiting = []loose{{s, "", chart.Flow}}
 	}
-	s, asks := m.step, l.asks()
-	out := m.kind.Store() || m.kind.Beside()
-	var ends []loose
-	outcomes, ended := 0, false
-	names := []string{} // of the outcomes
-	goes := func(w way) {
-		if w.meaning == chart.Flow && w.to == "" {
-			ended = true
-			return
-		}
-		if w.meaning.Way() {
-			outcomes++
-			names = append(names, w.label)
-		}
-		c := &chart.Connector{ID: b.id("c"), From: chart.End{Step: s.ID}, Meaning: w.meaning}
-		if w.label != "" {
-			c.Labels = []chart.Label{{Text: w.label}}
-		}
-		b.p.Connectors = append(b.p.Connectors, c)
-		b.later = append(b.later, func() error {
-			to := b.keys[w.to]
-			if to == nil {
-				return fmt.Errorf(noStep, l.n, w.to)
-			}
-			c.To.Step = to.ID
-			return nil
-		})
+	if l.asks() {
+		return b.outcomes(m.step, l)
 	}
+	led := false
 	for _, w := range l.ways {
-		goes(w)
+		led = b.lead(loose{m.step, w.label, w.meaning}, w, l.n) || led
 	}
-	var follow []*line // steps farther in
+	var follow []*line // steps that go on from it
 	for _, k := range l.kids {
 		switch {
 		case k.field != nil:
-			if !slices.ContainsFunc(s.Fields, func(f chart.Field) bool { return f.Name == k.field.Name }) {
-				s.Fields = append(s.Fields, *k.field)
-			}
-		case len(k.steps) == 0:
+			field(m.step, *k.field)
+		case len(k.steps) == 0 && !k.goes:
 			for _, w := range k.ways {
-				goes(w)
+				led = b.lead(loose{m.step, w.label, w.meaning}, w, k.n) || led
 			}
 		default:
 			follow = append(follow, k)
 		}
 	}
-	if out {
+	if m.kind.Store() || m.kind.Beside() {
 		return b.chain(follow, waiting)
 	}
-	if !asks {
-		if outcomes > 0 || ended {
-			b.chain(follow, nil)
-			return nil
-		}
-		return b.chain(follow, waiting)
+	ended := len(b.all) > 1 && m != b.all[0] && cmp.Or(m.kind, Inferred(m.step.Text, false)) == symbol.Terminator
+	if led || ended {
+		waiting = nil
 	}
-	for _, k := range follow {
-		label := k.label
-		if label == "" {
-			label = other(names)
+	return b.chain(follow, waiting)
+}
+
+// outcomes makes what a decision leads to, in the order in which it is written. One without a name gets
+// the one that is left.
+func (b *builder) outcomes(s *chart.Step, l *line) []loose {
+	var names []string
+	for _, k := range append([]*line{{ways: l.ways}}, l.kids...) {
+		if k.label != "" {
+			names = append(names, k.label)
 		}
-		names, outcomes = append(names, label), outcomes+1
-		ends = append(ends, b.line(k, []loose{{s, label, chart.Flow}})...)
+		for _, w := range k.ways {
+			if w.label != "" && len(k.steps) == 0 {
+				names = append(names, w.label)
+			}
+		}
 	}
-	if outcomes < 2 && !ended {
-		ends = append(ends, loose{s, other(names), chart.Flow})
+	name := func(label, left string, quoted bool) string {
+		if label == "" && !quoted {
+			if label = other(names, left); label != "" {
+				names = append(names, label)
+			}
+		}
+		return label
+	}
+	var ends []loose
+	n := 0
+	goes := func(ways []way, line int) {
+		for _, w := range ways {
+			switch {
+			case w.nowhere:
+				n = 2
+			case w.meaning.Way():
+				n++
+				b.lead(loose{s, name(w.label, w.left, w.quoted), w.meaning}, w, line)
+			default:
+				b.lead(loose{s, w.label, w.meaning}, w, line)
+			}
+		}
+	}
+	goes(l.ways, l.n)
+	for _, k := range l.kids {
+		switch {
+		case k.field != nil:
+			field(s, *k.field)
+		case len(k.steps) > 0:
+			n++
+			ends = append(ends, b.line(k, []loose{{s, name(k.label, k.left, false), chart.Flow}})...)
+		case len(k.ways) > 0:
+			goes(k.ways, k.n)
+		case k.named: // a name alone: what stands below it, or else the next line
+			n++
+			ends = append(ends, b.chain(k.kids, []loose{{s, name(k.label, k.left, false), chart.Flow}})...)
+		}
+	}
+	if n < 2 {
+		ends = append(ends, loose{s, name("", "", false), chart.Flow})
 	}
 	return ends
 }
 
-// other is what the next outcome is called until it is named.
-func other(names []string) string {
-	for _, n := range [2]string{yes, no} {
-		if !slices.ContainsFunc(names, func(s string) bool { return strings.EqualFold(s, n) }) {
-			return n
-		}
+// field gives a step a field that it has not.
+func field(s *chart.Step, f chart.Field) {
+	if !slices.ContainsFunc(s.Fields, func(o chart.Field) bool { return o.Name == f.Name }) {
+		s.Fields = append(s.Fields, f)
 	}
-	return ""
 }
 
-const yes, no = "yes", "no"
+// lead makes a way to the step that it names, when all are there, and reports whether it is one of the
+// flow.
+func (b *builder) lead(from loose, w way, line int) bool {
+	if w.nowhere {
+		return true
+	}
+	if w.end && b.ends(from.from) {
+		return true // it is an end itself
+	}
+	c := &chart.Connector{ID: b.id("c"), From: chart.End{Step: from.from.ID}, Meaning: cmp.Or(w.meaning, from.meaning)}
+	if from.label != "" {
+		c.Labels = []chart.Label{{Text: from.label}}
+	}
+	b.p.Connectors = append(b.p.Connectors, c)
+	b.later = append(b.later, func() error {
+		to := b.keys[w.to]
+		switch {
+		case w.end:
+			to = b.end(from.from)
+		case w.text != "":
+			to = b.called(w.text, from.from)
+		}
+		if to == nil {
+			return fmt.Errorf(noStep, line, cmp.Or(w.to, w.text))
+		}
+		c.To.Step = to.ID
+		return nil
+	})
+	return c.Meaning.Way()
+}
+
+// ends reports whether a step is drawn as an end.
+func (b *builder) ends(s *chart.Step) bool {
+	i := slices.IndexFunc(b.all, func(m *made) bool { return m.step == s })
+	return i > 0 && cmp.Or(b.all[i].kind, Inferred(s.Text, false)) == symbol.Terminator
+}
+
+// end is the step where the work ends, made when first something leads there.
+func (b *builder) end(from *chart.Step) *chart.Step {
+	for _, m := range b.all {
+		if m.step == from {
+			m.toEnd = true
+		}
+	}
+	for i, m := range b.all {
+		if i > 0 && isEnd(m.step.Text) && (m.kind == "" || m.kind == symbol.Terminator) {
+			return m.step
+		}
+	}
+	s := &chart.Step{ID: b.id("s"), Text: endText, Lane: from.Lane}
+	b.all = append(b.all, &made{step: s, noLane: from.Lane == "", kind: symbol.Terminator})
+	b.p.Steps = append(b.p.Steps, s)
+	return s
+}
+
+// called is the step of that text, the nearest one before where there are several.
+func (b *builder) called(text string, from *chart.Step) *chart.Step {
+	var found *chart.Step
+	for _, m := range b.all {
+		if m.step == from && found != nil {
+			break
+		}
+		if nameOf(m.step.Text) == text && m.step != from {
+			found = m.step
+		}
+	}
+	return found
+}
 
 func (b *builder) connect(w loose, to *chart.Step) {
 	c := &chart.Connector{ID: b.id("c"), From: chart.End{Step: w.from.ID}, To: chart.End{Step: to.ID}, Meaning: w.meaning}
@@ -199,7 +290,7 @@ func (b *builder) symbols() {
 	for i, m := range b.all {
 		k := m.kind
 		if k == "" {
-			k = inferred(m.step.Text, i == 0 || i == len(b.all)-1)
+			k = Inferred(m.step.Text, i == 0 || i == b.lines-1 && !m.toEnd)
 		}
 		info, _ := symbol.Of(k)
 		m.step.Symbol = k
@@ -207,12 +298,13 @@ func (b *builder) symbols() {
 	}
 }
 
-// inferred is the symbol of a step where none is given.
-func inferred(text string, atEnd bool) symbol.Kind {
+// Inferred is the symbol of a step where none is given: what asks is a decision; the first and the last one are
+// terminators, and so is what says that the work ends.
+func Inferred(text string, atEnd bool) symbol.Kind {
 	switch {
 	case strings.HasSuffix(text, "?"):
 		return symbol.Decision
-	case atEnd:
+	case atEnd, isEnd(text):
 		return symbol.Terminator
 	}
 	return symbol.Process

@@ -14,10 +14,17 @@ type line struct {
 	n      int // in the text, from 1
 	indent int // columns
 	key    string
+	raw    string // what stands behind the key, as it is written
+	of     *line  // that it belongs to; nil for none
 	steps  []said // more than one where arrows lead from one to the next on the line
 	ways   []way  // that lead away from the last step, or for a line without steps from the one above
 	field  *chart.Field
 	label  string // of the way that leads to the first step, from the decision above
+	named  bool   // an outcome, called label
+	left   string // how the writer calls the one that is left, which has no label
+	read   bool   // its arrows have been taken apart
+	arrow  bool   // between that name and what it leads to
+	goes   bool   // the line says nothing but where the one before it leads
 	kids   []*line
 }
 
@@ -36,16 +43,19 @@ type seat struct {
 	pool bool
 }
 
-// way is a way or a line to a step that is named by its key; to is "" for the end.
+// way is a way or a line to a step that is named by its key, or by its text; or to the end, which is
+// drawn, or nowhere.
 type way struct {
-	label   string
-	quoted  bool
-	meaning chart.Meaning
-	to      string
+	label, left  string
+	quoted       bool
+	meaning      chart.Meaning
+	to           string
+	text         string // as people name a step
+	end, nowhere bool
 }
 
-// end is how a way is written that leads nowhere: the work ends there.
-const end = "end"
+// nowhere is how it is written that a step leads nowhere.
+const nowhere = "(nowhere)"
 
 // noSeat is how it is written that a step stands in no lane.
 const noSeat = "(no lane)"
@@ -137,6 +147,32 @@ func cutKey(s string) (key, rest string) {
 	return "", s
 }
 
+// cutNumber takes a number off a line that is written in another way: '3) ', '1.2 ', 'Step 3: '.
+func cutNumber(s string) (key, rest string) {
+	head, rest, ok := strings.Cut(s, " ")
+	if !ok {
+		return "", s
+	}
+	if strings.EqualFold(head, "step") {
+		num, after, _ := strings.Cut(strings.TrimLeft(rest, " "), " ")
+		k := strings.TrimRight(num, ".:)")
+		switch {
+		case !plainKey(k):
+		case k != num:
+			return k, after
+		case strings.HasPrefix(after, "- ") || strings.HasPrefix(after, "– ") || strings.HasPrefix(after, ": "):
+			_, after, _ = strings.Cut(after, " ")
+			return k, after
+		}
+		return "", s
+	}
+	k := strings.TrimSuffix(head, ")")
+	if strings.Trim(k, "0123456789.") == "" && plainKey(k) && (k != head || strings.Contains(k, ".")) {
+		return k, strings.TrimLeft(rest, " ")
+	}
+	return "", s
+}
+
 // unmarked takes the mark of a list off a line that has no key: a dash, a dot, '3)', 'b)'.
 func unmarked(s string) string {
 	head, rest, ok := strings.Cut(s, " ")
@@ -146,7 +182,6 @@ func unmarked(s string) string {
 	mark := strings.TrimRight(head, ".)")
 	switch {
 	case head == "-" || head == "*" || head == "•" || head == "–" || head == "·" || head == "o" || head == "▪":
-	case mark != head && mark != "" && len(mark) <= 3 && strings.Trim(mark, "0123456789") == "":
 	case mark != head && len(mark) == 1 && strings.Contains("abcdefghijklmnopqrstuvwxyz", mark):
 	default:
 		return s
@@ -183,7 +218,7 @@ func Escaped(s string) string {
 	if strings.HasPrefix(s, `"`) || strings.HasPrefix(s, "(") || strings.HasPrefix(s, "#") || strings.HasPrefix(s, "--") {
 		s = `\` + s
 	}
-	return s
+	return silent(s)
 }
 
 // meant is what is written with escapes.

@@ -39,11 +39,14 @@ func Lines(text string) []string {
 	return out
 }
 
-// Page makes a page, laid out, of lines. It is an error when there are none or too many, or when a way
+// Page makes a page, laid out, of lines, or of the cells of a table. It is an error when there are none or too many, or when a way
 // leads to a step that is not there.
 func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 	if len(lines) > MostLines {
 		return nil, fmt.Errorf(tooManyLines, len(lines), MostLines)
+	}
+	if t, ok := ReadTable(strings.Join(lines, "\n")); ok {
+		return t.Page(id)
 	}
 	p, err := build("p1", parse(lines, 1), id)
 	if err != nil {
@@ -58,7 +61,7 @@ func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 	return p, nil
 }
 
-// Read makes a chart of text, not laid out. A line that begins with '# ' is the title of a page, which
+// Read makes a chart of text, or of the cells of a table, not laid out. A line that begins with '# ' is the title of a page, which
 // begins there. Errors name the line.
 func Read(text, name string) (*chart.Chart, error) {
 	made := map[string]int{}
@@ -67,6 +70,14 @@ func Read(text, name string) (*chart.Chart, error) {
 	all := strings.Split(strings.TrimPrefix(strings.ReplaceAll(text, "\r\n", "\n"), "\xef\xbb\xbf"), "\n")
 	if len(all) > MostLines {
 		return nil, fmt.Errorf(tooManyLines, len(all), MostLines)
+	}
+	if t, ok := ReadTable(strings.Join(all, "\n")); ok {
+		p, err := t.page(id("p"), id)
+		if err != nil {
+			return nil, err
+		}
+		c.Pages = []*chart.Page{p}
+		return c, c.Check()
 	}
 	title, first := "", 0
 	add := func(to int) error {

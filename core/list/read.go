@@ -9,8 +9,8 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// parse takes the lines of a page apart: those that say something, each with those that stand farther
-// in below it.
+// parse takes the lines of a page apart: those that say something, each with those that belong to it
+// below it.
 func parse(text []string, first int) []*line {
 	var flat []*line
 	for i, raw := range text {
@@ -19,45 +19,129 @@ func parse(text []string, first int) []*line {
 			flat = append(flat, l)
 		}
 	}
-	keys := map[string]bool{}
-	for _, l := range flat {
-		if l.key == "" {
-			continue
-		}
-		if keys[l.key] { // numbered anew in places: they name nothing
-			for _, o := range flat {
-				o.key = ""
-			}
-			keys = map[string]bool{}
-			break
-		}
-		keys[l.key] = true
-	}
-	if len(keys) == 0 { // they are counted
-		n := 0
-		for _, l := range flat {
-			if l.field == nil {
-				n++
-				keys[fmt.Sprint(n)] = true
-			}
-		}
-	}
-	var roots []*line
-	var open []*line // the lines that the next one may stand in
-	for _, l := range flat {
-		for len(open) > 0 && open[len(open)-1].indent+farther > l.indent {
-			open = open[:len(open)-1]
-		}
-		l.arrowed(keys, len(open) > 0, len(open) > 0 && open[len(open)-1].asks())
-		if len(open) == 0 {
-			roots = append(roots, l)
-		} else {
-			of := open[len(open)-1]
-			of.kids = append(of.kids, l)
-		}
-		open = append(open, l)
-	}
+	r := reading{keys: keysIn(flat), texts: map[string]bool{}, lanes: map[string]bool{}}
+	roots := nest(flat)
+	r.look(roots, false)
+	r.walk(roots, nil)
 	return roots
+}
+
+// keysIn are what the lines are named by: the numbers that the writer gave, or else how they are counted.
+func keysIn(flat []*line) map[string]bool {
+	least := 0
+	for i, l := range flat {
+		if i == 0 || l.indent < least {
+			least = l.indent
+		}
+	}
+	// Numbered anew in places, farther in perhaps, they name nothing.
+	for _, from := range []int{-1, least, 0} {
+		keys, twice := map[string]bool{}, false
+		for _, l := range flat {
+			if l.key != "" {
+				twice = twice || keys[l.key]
+				keys[l.key] = true
+			}
+		}
+		if !twice && len(keys) > 0 {
+			return keys
+		}
+		for _, l := range flat {
+			if l.indent > least || from >= least {
+				l.key = ""
+			}
+		}
+	}
+	keys, n := map[string]bool{}, 0
+	for _, l := range flat {
+		if l.field == nil {
+			n++
+			keys[fmt.Sprint(n)] = true
+		}
+	}
+	return keys
+}
+
+// reading is what the lines of a page say of each other.
+type reading struct {
+	keys  map[string]bool // by which steps are named
+	texts map[string]bool // of steps that can be named by them
+	lanes map[string]bool // that stand before a colon where nothing else can
+}
+
+// walk takes the arrows of lines apart, in the order in which they stand; of is the line that they belong
+// to.
+func (r *reading) walk(lines []*line, of *line) {
+	asks := of != nil && of.asks()
+	if asks {
+		r.label(of)
+	}
+	for _, l := range lines {
+		r.arrowed(l, of != nil, asks)
+	}
+	if asks { // what follows an outcome that has a name goes on from it
+		var last *line
+		of.kids = slices.DeleteFunc(of.kids, func(l *line) bool {
+			switch {
+			case l.field != nil:
+			case l.named || l.label != "" || len(l.steps) == 0:
+				last = l
+			case last != nil && (last.named || last.label != ""):
+				last.kids = append(last.kids, l)
+				return true
+			}
+			return false
+		})
+		lines = of.kids
+	}
+	for _, l := range lines {
+		r.walk(l.kids, l)
+	}
+}
+
+// look gathers the texts of steps that have a line to themselves, and the names of lanes.
+func (r *reading) look(lines []*line, asked bool) {
+	for _, l := range lines {
+		if l.field == nil {
+			head, _, _, _ := cutArrow(l.raw)
+			of := say(head, false)
+			if _, leads := cutLeader(head); !leads && !l.named && !asked && !isEnd(head) {
+				r.knows(of.text)
+			}
+			if len(of.lane) > 0 && (!asked || l.named) {
+				r.lanes[strings.ToLower(of.lane[len(of.lane)-1].name)] = true
+			}
+		}
+		r.look(l.kids, l.asks())
+	}
+}
+
+// knows remembers a step that can be named by its text.
+func (r *reading) knows(text string) {
+	if n := nameOf(text); n != "" {
+		r.texts[n] = true
+	}
+}
+
+// label takes names that are no words of any language for those of a decision's outcomes, where they are none of
+// lanes: 'letter: put it in the tray'.
+func (r *reading) label(of *line) {
+	heads := map[string]bool{}
+	able := func(k *line) (head, rest string, ok bool) {
+		head, rest, ok = cutLane(k.raw)
+		return head, rest, ok && k.field == nil && !k.named && rest != "" && !r.lanes[strings.ToLower(head)] && !strings.ContainsAny(head, `"\/(`)
+	}
+	for _, k := range of.kids {
+		if head, _, ok := able(k); ok {
+			heads[strings.ToLower(head)] = true
+		}
+	}
+	for _, k := range of.kids {
+		head, rest, ok := able(k)
+		if ok && (len(heads) > 1 && len(r.lanes) == 0 || strings.Contains(strings.ToLower(of.raw), strings.ToLower(head))) {
+			k.label, k.named, k.raw = head, true, rest
+		}
+	}
 }
 
 // tabColumns is what a tab counts for; farther is by how many columns a line stands farther in.
@@ -81,8 +165,17 @@ func parseLine(raw string) *line {
 	if s == "" {
 		return nil
 	}
-	if l.key, s = cutKey(s); l.key == "" {
-		s = unmarked(s)
+	l.key, s = cutKey(s)
+	if l.key == "" {
+		if bare := unmarked(s); bare != s {
+			if l.key, s = cutKey(bare); l.key == "" {
+				l.key, s = cutNumber(s)
+			}
+		} else {
+			l.key, s = cutNumber(s)
+		}
+	}
+	if l.key == "" {
 		if l.indent > 0 {
 			if name, value, ok := cutField(s); ok {
 				l.field = &chart.Field{Name: meant(name), Value: meant(value)}
@@ -90,7 +183,13 @@ func parseLine(raw string) *line {
 			}
 		}
 	}
-	l.steps = []said{{text: s}}
+	var outcomes []string
+	l.raw, outcomes = cutInline(s)
+	for _, o := range outcomes {
+		k := &line{indent: l.indent + farther, raw: o, of: l}
+		k.isOutcome()
+		l.kids = append(l.kids, k)
+	}
 	return l
 }
 
@@ -108,34 +207,83 @@ func cutField(s string) (name, value string, ok bool) {
 	return s[:i], strings.TrimPrefix(s[i+2:], " "), true
 }
 
-// asks tells whether the line's step is a decision.
+// asks reports whether the line's step is a decision.
 func (l *line) asks() bool {
-	if len(l.steps) == 0 {
+	if l.field != nil {
 		return false
 	}
-	s := l.steps[len(l.steps)-1]
+	last := l.raw
+	for {
+		_, _, after, ok := cutArrow(last)
+		if !ok || after == "" {
+			break
+		}
+		last = after
+	}
+	if len(l.steps) > 0 { // arrows have been taken apart
+		s := l.steps[len(l.steps)-1]
+		return s.symbol == symbol.Decision || s.symbol == "" && strings.HasSuffix(s.text, "?")
+	}
+	s := say(last, false)
 	return s.symbol == symbol.Decision || s.symbol == "" && strings.HasSuffix(s.text, "?")
 }
 
-// arrowed takes the arrows of a line apart, and then what is left of it. keys are what names a step,
-// inside tells whether the line stands farther in than the one above it, outcome whether that is a
-// decision.
-func (l *line) arrowed(keys map[string]bool, inside, outcome bool) {
-	if l.field != nil {
+// target is the step that a text names: by its key, by its text, or as the end.
+func (r *reading) target(s string) (w way, ok bool) {
+	if strings.HasPrefix(s, `"`) {
+		if k, rest, ok := unquote(s); ok && rest == "" && r.keys[k] {
+			return way{to: k}, true
+		}
+	}
+	name := func(s string) string { return nameOf(say(s, false).text) }
+	switch b := bare(s); {
+	case s == nowhere:
+		return way{nowhere: true}, true
+	case r.keys[b]:
+		return way{to: b}, true
+	case isEnd(s):
+		return way{end: true}, true
+	case r.texts[name(s)]:
+		return way{text: name(s)}, true
+	case r.texts[nameOf(b)]:
+		return way{text: nameOf(b)}, true
+	}
+	return way{}, false
+}
+
+// arrowed takes the arrows of a line apart, and then what is left of it. inside reports whether the line
+// belongs to the one above it, outcome whether that is a decision.
+func (r *reading) arrowed(l *line, inside, outcome bool) {
+	if l.field != nil || l.read {
 		return
 	}
-	s := l.steps[0].text
-	l.steps = nil
-	names := func(s string) (string, bool) {
-		if strings.HasPrefix(s, `"`) {
-			if k, rest, ok := unquote(s); ok && rest == "" && keys[k] {
-				return k, true
-			}
+	l.read = true
+	s := l.raw
+	if l.named {
+		if s == "" {
+			return // its steps stand below it
 		}
-		return s, keys[s] || s == end
+		w, ok := r.target(s)
+		if ok && w.text != "" && !l.arrow && r.later(s) {
+			ok = false
+		}
+		if to, leads := cutLeader(s); leads && !ok {
+			w, ok = r.target(to)
+		}
+		if ok {
+			w.label, w.left, w.meaning = l.label, l.left, chart.Flow
+			l.ways = []way{w}
+			return
+		}
+	} else if to, leads := cutLeader(s); leads && l.key == "" {
+		if w, ok := r.target(to); ok {
+			w.meaning = chart.Flow
+			l.ways, l.goes = []way{w}, true
+			return
+		}
 	}
 	// A way out of the step above: a label, if any, an arrow and a number.
-	if inside && l.key == "" {
+	if inside && l.key == "" && !l.named {
 		w, rest := way{}, s
 		if strings.HasPrefix(s, `"`) {
 			if t, after, ok := unquote(s); ok {
@@ -143,14 +291,12 @@ func (l *line) arrowed(keys map[string]bool, inside, outcome bool) {
 			}
 		}
 		before, m, after, ok := cutArrow(rest)
-		if to, known := names(after); ok && known && (before == "" || outcome && !w.quoted) {
-			if w.meaning, w.to = m, to; before != "" {
-				w.label = meant(before)
+		if to, known := r.target(after); ok && known && (before == "" || outcome && !w.quoted) {
+			to.meaning, to.label, to.quoted = m, w.label, w.quoted
+			if before != "" {
+				to.label = meant(before)
 			}
-			if to == end {
-				w.to = ""
-			}
-			l.ways = []way{w}
+			l.ways = []way{to}
 			return
 		}
 		if ok && outcome && (w.quoted && before == "" || !w.quoted) {
@@ -165,29 +311,67 @@ func (l *line) arrowed(keys map[string]bool, inside, outcome bool) {
 		if !ok {
 			break
 		}
-		to, known := names(after)
-		if known {
-			w := way{meaning: m, to: to}
-			if to == end {
-				w.to = ""
+		if before == "" && m == chart.Flow && len(l.steps) == 0 { // '-> text' alone goes on from the line before
+			if w, known := r.target(after); known && l.key == "" && !inside {
+				w.meaning = chart.Flow
+				l.ways, l.goes = []way{w}, true
+				return
+			} else if !known {
+				s = after
+				continue
 			}
-			l.ways, s = append(l.ways, w), before
+		}
+		to, known := r.target(after)
+		if !known {
+			if led, leads := cutLeader(after); leads {
+				to, known = r.target(led)
+			}
+		}
+		if known {
+			to.meaning = m
+			l.ways, s = append(l.ways, to), before
 			break
 		}
 		if before == "" || m == chart.Note {
 			break
 		}
-		l.steps = append(l.steps, say(before, false))
+		l.add(r, before)
 		s = after
 	}
-	l.steps = append(l.steps, say(s, false))
+	if before, to, ok := cutTail(s); ok && len(l.ways) == 0 {
+		if w, known := r.target(to); known {
+			w.meaning = chart.Flow
+			l.ways, s = []way{w}, before
+		}
+	}
+	l.add(r, s)
+}
+
+// later reports whether a text that stands behind an outcome without an arrow is a step of its own, which
+// has no line to itself.
+func (r *reading) later(s string) bool { return !r.texts[nameOf(say(s, false).text)] }
+
+// add takes one more step on the line, which can be named by its text from now on. One that says where it
+// leads leads there.
+func (l *line) add(r *reading, s string) {
+	_, what, _ := cutLane(s)
+	if to, leads := cutLeader(what); leads && len(l.ways) == 0 {
+		if w, ok := r.target(to); ok {
+			w.meaning, w.label, w.left = chart.Flow, l.label, l.left
+			l.ways = []way{w}
+			return
+		}
+	}
+	of := say(s, false)
+	l.steps = append(l.steps, of)
+	r.knows(of.text)
 }
 
 // say takes lane, symbol and stage off a step's text. What is typed by hand has no escapes: a backslash
 // is a backslash.
 func say(s string, byHand bool) said {
 	var out said
-	if head, what, ok := cutLane(s); ok {
+	if head, what, ok := cutLane(s); ok && !isOutcome(head) {
 		out.lane, out.noLane = seats(head)
 		s = what
 	}

@@ -15,10 +15,23 @@ type Row struct {
 	To      string      // the number of a step that it leads to
 }
 
-// ReadRow takes a line apart, as people type it into a list of steps: 'yes -> Desk: text -> 4'. known
-// tells which numbers there are, outcome whether the step is one of a decision.
+// ReadRow takes a line apart, as people type it into a list of steps: 'yes -> Desk: text -> 4', 'No: go back to
+// step 2'. known reports which numbers there are, outcome whether the step is one of a decision.
 func ReadRow(s string, outcome bool, known func(number string) bool) Row {
 	s = strings.TrimSpace(s)
+	var r Row
+	if outcome {
+		if o, ok := cutOutcome(s); ok && o.sure && o.label != "" && o.rest != "" {
+			r.Outcome, s = o.label, o.rest
+		}
+	}
+	if to, ok := cutLeader(s); (ok || r.Outcome != "") && known(bare(to)) {
+		r.To = bare(to)
+		return r
+	}
+	if before, to, ok := cutTail(s); ok && known(bare(to)) {
+		r.To, s = bare(to), before
+	}
 	var parts []string
 	for rest := s; ; {
 		before, _, after, ok := cutArrow(rest)
@@ -27,11 +40,16 @@ func ReadRow(s string, outcome bool, known func(number string) bool) Row {
 		}
 		rest = after
 	}
-	var r Row
-	if n := len(parts) - 1; n > 0 && known(parts[n]) {
-		r.To, parts = parts[n], parts[:n]
+	if n := len(parts) - 1; n > 0 && r.To == "" {
+		to := parts[n]
+		if led, ok := cutLeader(to); ok {
+			to = led
+		}
+		if known(bare(to)) {
+			r.To, parts = bare(to), parts[:n]
+		}
 	}
-	if outcome && len(parts) > 1 {
+	if outcome && r.Outcome == "" && len(parts) > 1 {
 		r.Outcome, parts = parts[0], parts[1:]
 	}
 	of := say(strings.Join(parts, " -> "), true)

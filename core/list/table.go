@@ -10,6 +10,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
+	"plaintracer/core/symbol"
 )
 
 // Role is what the cells of a column say.
@@ -22,12 +23,14 @@ const (
 	TextRole   Role = "text"
 	NextRole   Role = "next"
 	SymbolRole Role = "symbol"
+	YesRole    Role = "yes" // where it leads if so
+	NoRole     Role = "no"
 	FieldRole  Role = "field"
-	NoRole     Role = "none"
+	Unused     Role = "none"
 )
 
 // Roles are all roles, in the order in which they are offered.
-var Roles = []Role{TextRole, LaneRole, NumberRole, NextRole, SymbolRole, FieldRole, NoRole}
+var Roles = []Role{TextRole, LaneRole, NumberRole, NextRole, YesRole, NoRole, SymbolRole, FieldRole, Unused}
 
 // Table are cells as a spreadsheet puts them on the clipboard, and what each column is taken for.
 type Table struct {
@@ -36,14 +39,22 @@ type Table struct {
 	Roles []Role
 }
 
-// headings are the names by which columns are recognised.
+// headings are the names by which columns are recognised, in the words of offices.
 var headings = map[Role][]string{
-	NumberRole: {"number", "no", "no.", "nr", "nr.", "#", "step no", "id", "key"},
-	LaneRole:   {"lane", "role", "who", "responsible", "actor", "owner", "department", "team", "by", "performed by"},
-	TextRole:   {"text", "step", "activity", "task", "action", "description", "what", "process step", "process", "name"},
-	NextRole:   {"next", "next step", "then", "goes to", "followed by", "successor", "to"},
-	SymbolRole: {"symbol", "shape", "type", "kind"},
+	NumberRole: split("number|no|no.|nr|nr.|#|step no|step no.|step number|step #|id|key|ref|seq|position|pos|pos.|nummer|lfd. nr.|schritt nr.|numéro|n°|nº|número|numero|numer|lp.|lp|núm."),
+	LaneRole: split("lane|role|who|responsible|responsibility|actor|owner|department|team|by|performed by|done by|person|function|unit|party|rolle|wer|verantwortlich|zuständig|abteilung|bereich|rôle|qui|responsable|service|" +
+		"acteur|rol|quién|quien|departamento|área|ruolo|chi|responsabile|reparto|wie|verantwoordelijke|verantwoordelijk|afdeling|papel|quem|responsável|setor|rola|kto|odpowiedzialny|dział|roll|vem|ansvarig|avdelning|hvem|ansvarlig|afdeling"),
+	TextRole: split("text|step|activity|task|action|description|what|process step|process|name|work|schritt|tätigkeit|aufgabe|aktivität|beschreibung|was|étape|activité|tâche|action|description|quoi|paso|actividad|tarea|acción|" +
+		"descripción|qué|que|passo|fase|attività|compito|azione|descrizione|cosa|stap|activiteit|taak|actie|omschrijving|beschrijving|wat|etapa|atividade|ação|descrição|o quê|krok|czynność|zadanie|opis|co|steg|aktivitet|uppgift|" +
+		"beskrivning|vad|trin|opgave|beskrivelse|hvad|trinn|oppgave|hva"),
+	NextRole: split("next|next step|next steps|then|goes to|go to|followed by|successor|successors|to|leads to|nächster schritt|weiter|weiter mit|dann|nachfolger|suivant|étape suivante|ensuite|puis|siguiente|siguiente paso|luego|successivo|poi|" +
+		"prossimo|volgende|volgende stap|dan|próximo|próximo passo|seguinte|depois|następny|dalej|potem|nästa|nästa steg|sedan|næste|derefter|neste|deretter"),
+	YesRole:    split("yes|if yes|ja|wenn ja|oui|si oui|sí|si sí|sì|se sì|indien ja|als ja|sim|se sim|tak|jeśli tak|om ja|hvis ja"),
+	NoRole:     split("no|if no|nein|wenn nein|non|si non|si no|se no|nee|indien nee|als nee|não|se não|nie|jeśli nie|nej|om nej|hvis nej|nei|hvis nei"),
+	SymbolRole: split("symbol|shape|type|kind|symbole|símbolo|simbolo|symbool|figura"),
 }
+
+func split(s string) []string { return strings.Split(s, "|") }
 
 // ReadTable takes cells apart: separated by tabs, or by commas or semicolons below a heading that says
 // what they are. ok is false for a text that is no table.
@@ -83,9 +94,10 @@ func ReadTable(text string) (t Table, ok bool) {
 		return Table{}, false
 	}
 	t.Rows = rows
-	if named := named(rows[0]); slices.ContainsFunc(named, func(r Role) bool { return r != FieldRole }) {
-		t.Head, t.Rows, t.Roles = rows[0], rows[1:], named
-		if !slices.Contains(named, TextRole) {
+	if roles := named(rows[0]); slices.ContainsFunc(roles, func(r Role) bool { return r != FieldRole }) {
+		t.Head, t.Rows, t.Roles = rows[0], rows[1:], roles
+		t.weigh()
+		if !slices.Contains(t.Roles, TextRole) {
 			t.guess()
 		}
 	} else {
@@ -114,15 +126,20 @@ func headed(lines []string) rune {
 	return 0
 }
 
-// named are the roles of columns by their names; those that nothing else is known of are fields.
+// named are the roles of columns by their names; those that nothing else is known of are fields. 'No' is a
+// number, unless there is a 'Yes'.
 func named(head []string) []Role {
 	out := make([]Role, len(head))
 	taken := map[Role]bool{}
 	for i, h := range head {
-		h = strings.ToLower(strings.Trim(strings.TrimSpace(h), `"`))
+		head[i] = strings.Trim(strings.TrimSpace(h), `"`)
+	}
+	is := func(r Role, h string) bool { return slices.Contains(headings[r], strings.ToLower(h)) }
+	forked := slices.ContainsFunc(head, func(h string) bool { return is(YesRole, h) })
+	for i, h := range head {
 		out[i] = FieldRole
-		for _, r := range Roles {
-			if !taken[r] && slices.Contains(headings[r], h) {
+		for _, r := range append([]Role{YesRole, NoRole}, Roles...) {
+			if (r != YesRole && r != NoRole || forked) && !taken[r] && is(r, h) {
 				out[i], taken[r] = r, true
 				break
 			}
@@ -131,8 +148,107 @@ func named(head []string) []Role {
 	return out
 }
 
+// weigh looks at what stands in columns that have a name: 'Step' above nothing but numbers is their number,
+// and the next column that can be the text is it; a column that mostly leads to no step is a field.
+func (t *Table) weigh() {
+	if i := slices.Index(t.Roles, TextRole); i >= 0 && t.counts(i) && !slices.Contains(t.Roles, NumberRole) {
+		t.Roles[i] = NumberRole
+		for j, h := range t.Head {
+			if t.Roles[j] == FieldRole && slices.Contains(headings[TextRole], strings.ToLower(h)) {
+				t.Roles[j] = TextRole
+				break
+			}
+		}
+	}
+	r := t.reading()
+	for i, role := range t.Roles {
+		if role != NextRole && role != YesRole && role != NoRole {
+			continue
+		}
+		says, leads := 0, 0
+		for _, row := range t.Rows {
+			if row[i] != "" {
+				says++
+				if _, ok := r.leadsTo(row[i], ""); ok {
+					leads++
+				}
+			}
+		}
+		if leads*2 < says {
+			t.Roles[i] = FieldRole
+		}
+	}
+}
+
+// counts reports whether a column has a key of its own in every row.
+func (t *Table) counts(i int) bool {
+	different := map[string]bool{}
+	for _, row := range t.Rows {
+		if !plainKey(strings.TrimRight(row[i], ".)")) {
+			return false
+		}
+		different[row[i]] = true
+	}
+	return len(different) == len(t.Rows)
+}
+
+// reading is what the rows can be named by: their keys, or as they are counted, and their texts.
+func (t *Table) reading() *reading {
+	r := &reading{keys: map[string]bool{}, texts: map[string]bool{}}
+	for i, role := range t.Roles {
+		for _, row := range t.Rows {
+			switch role {
+			case NumberRole:
+				r.keys[strings.TrimRight(row[i], ".)")] = true
+			case TextRole:
+				r.knows(row[i])
+			}
+		}
+	}
+	if len(r.keys) == 0 {
+		for i := range t.Rows {
+			r.keys[fmt.Sprint(i+1)] = true
+		}
+	}
+	return r
+}
+
+// leadsTo reads where a row leads: '4', '5, 7', 'yes: 5; no: 7', 'yes -> 5', 'back to 2', a step by its text,
+// all of them ways of that label if they have none. ok is false where one of them is no step.
+func (r *reading) leadsTo(cell, label string) (ways []way, ok bool) {
+	if w, is := r.target(cell); is {
+		w.label, w.meaning = label, chart.Flow
+		return []way{w}, true
+	}
+	ok = true
+	for _, part := range strings.FieldsFunc(cell, func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
+		name, to := label, strings.TrimSpace(part)
+		if o, is := cutOutcome(to); is && o.rest != "" {
+			name, to = o.label, o.rest
+		} else if before, _, after, is := cutArrow(to); is {
+			name, to = before, after
+		} else if before, after, is := strings.Cut(to, ":"); is {
+			name, to = strings.TrimSpace(before), after
+		}
+		if to = strings.TrimSpace(to); to == "" {
+			continue
+		}
+		w, is := r.target(to)
+		if led, leads := cutLeader(to); !is && leads {
+			w, is = r.target(led)
+		}
+		if !is {
+			w, ok = way{to: bare(to)}, false
+		}
+		w.label, w.meaning = name, chart.Flow
+		ways = append(ways, w)
+	}
+	return ways, ok
+}
+
 // guess gives roles to columns that have none: the longest texts are the steps, a column with few
-// different ones before it says who does them, one that counts numbers them.
+// different ones before it says who does them, one that counts numbers them, and one of such numbers says
+// where they lead.
 func (t *Table) guess() {
 	long, best := -1, 0.0
 	for i := range t.Roles {
@@ -155,14 +271,22 @@ func (t *Table) guess() {
 		if t.Roles[i] != "" {
 			continue
 		}
-		different, counts := map[string]bool{}, true
+		different, says, leads := map[string]bool{}, 0, 0
+		r := t.reading()
 		for _, row := range t.Rows {
 			different[row[i]] = true
-			counts = counts && plainKey(row[i])
+			if row[i] != "" {
+				says++
+				if _, ok := r.leadsTo(row[i], ""); ok {
+					leads++
+				}
+			}
 		}
 		switch {
-		case counts && len(different) == len(t.Rows) && !slices.Contains(t.Roles, NumberRole):
+		case t.counts(i) && !slices.Contains(t.Roles, NumberRole):
 			t.Roles[i] = NumberRole
+		case says > 0 && leads == says && slices.Contains(t.Roles, NumberRole) && !slices.Contains(t.Roles, NextRole):
+			t.Roles[i] = NextRole
 		case !slices.Contains(t.Roles, LaneRole) && (len(different)*2 <= len(t.Rows) || len(t.Rows) < 6 && i < long):
 			t.Roles[i] = LaneRole
 		default:
@@ -173,10 +297,24 @@ func (t *Table) guess() {
 
 // Page makes a page of the table, laid out.
 func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
+	p, err := t.page("p1", id)
+	if err != nil {
+		return nil, err
+	}
+	if cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down); ok {
+		if _, err := chart.Apply(&chart.Chart{Name: "table", Pages: []*chart.Page{p}}, cmd); err != nil {
+			return nil, err
+		}
+	}
+	return p, nil
+}
+
+func (t Table) page(name string, id func(kind string) string) (*chart.Page, error) {
 	if len(t.Rows) == 0 || !slices.Contains(t.Roles, TextRole) {
 		return nil, errors.New(noTextColumn)
 	}
 	leads := false // some cell says where a step leads
+	r := t.reading()
 	var roots []*line
 	for i, row := range t.Rows {
 		l, of := &line{n: i + 1}, said{}
@@ -186,7 +324,7 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 			}
 			switch t.Roles[c] {
 			case NumberRole:
-				l.key = strings.TrimSuffix(cell, ".")
+				l.key = strings.TrimRight(cell, ".)")
 			case LaneRole:
 				of.lane = []seat{{cell, false}}
 			case TextRole:
@@ -196,7 +334,18 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 				of.text = cell
 			case NextRole:
 				leads = true
-				l.ways = append(l.ways, nextOf(cell)...)
+				ways, _ := r.leadsTo(cell, "")
+				l.ways = append(l.ways, ways...)
+			case YesRole, NoRole:
+				leads = true
+				label := string(t.Roles[c])
+				if c < len(t.Head) {
+					if o, ok := cutOutcome(t.Head[c]); ok {
+						label = o.label
+					}
+				}
+				ways, _ := r.leadsTo(cell, label)
+				l.ways = append(l.ways, ways...)
 			case SymbolRole:
 				if k, _, ok := tags(strings.ReplaceAll(cell, " ", "-")); ok {
 					of.symbol = k
@@ -217,38 +366,19 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 		}
 	}
 	for _, l := range roots {
-		if leads && len(l.ways) == 0 {
-			l.ways = []way{{meaning: chart.Flow}} // the work ends there
-		}
-		if l.asks() && len(l.ways) == 1 {
-			l.ways = append(l.ways, way{meaning: chart.Flow}) // no other outcome than the one that is told
-		}
-	}
-	p, err := build("p1", roots, id)
-	if err != nil {
-		return nil, err
-	}
-	if cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down); ok {
-		if _, err := chart.Apply(&chart.Chart{Name: "table", Pages: []*chart.Page{p}}, cmd); err != nil {
-			return nil, err
-		}
-	}
-	return p, nil
-}
-
-// nextOf reads where a step leads: '4', '5, 7', 'yes: 5; no: 7', 'yes -> 5'.
-func nextOf(cell string) []way {
-	var out []way
-	for _, part := range strings.FieldsFunc(cell, func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
-		label, to, ok := strings.Cut(part, ":")
-		if !ok {
-			if label, _, to, ok = cutArrow(strings.TrimSpace(part)); !ok {
-				label, to = "", part
+		if s := &l.steps[0]; !l.asks() && s.symbol == "" {
+			if len(l.ways) > 1 && slices.ContainsFunc(l.ways, func(w way) bool { return w.label != "" }) {
+				s.symbol = symbol.Decision
+			} else if len(l.ways) == 1 && (l.ways[0].label == "yes" || l.ways[0].label == "no") {
+				l.ways[0].label = "" // no question, so no answer
 			}
 		}
-		if to = strings.TrimSuffix(strings.TrimSpace(to), "."); to != "" {
-			out = append(out, way{label: strings.TrimSpace(label), meaning: chart.Flow, to: to})
+		if leads && len(l.ways) == 0 {
+			l.ways = []way{{nowhere: true}}
+		}
+		if l.asks() && len(l.ways) == 1 {
+			l.ways = append(l.ways, way{nowhere: true}) // no other outcome than the one that is told
 		}
 	}
-	return out
+	return build(name, roots, id)
 }

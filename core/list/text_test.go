@@ -15,6 +15,8 @@ var words = []string{
 	"Log the request", "Request complete?", "", "Note: nothing", "4. of May", "A -> B", "a => b → c ~> d", "[document]", "x [stage Ask]", "two\nlines",
 	`back\slash`, `\n`, " space ", "\ttab", `"quoted"`, "(no lane): x", "# title", "- dash", "1) mark", "end", "-> end", "a = b", "Pool // Lane / Lane: x",
 	"Ends with:", "سؤال؟", "長い名前", "3", "R1", "yes", "--", "-- 4", "..> 3", `\_`, "?", "a:b", "b) mark", "o x", "; stage x",
+	"yes: pay", "No", "If yes, pay", "go back to 3", "mend it and go back to 2", "Approved? yes: pay; no: return", "stop", "End", "Step 3: x", "3) x", "1.2 x", "otherwise: x",
+	"(yes) pay", "ja", "si: x", "If over 200: ask", "back to Step 1, then go on to 2", "(nowhere)", "return to step 2.", "A? no, wait", "yes -> 4",
 }
 
 // anyChart is a chart of n steps with everything that the text can say.
@@ -153,7 +155,7 @@ func TestSamples(t *testing.T) {
 		{"Ask\nComplete?\n  no -> 1\nSend", "Ask >Complete?; Complete? no>Ask yes>Send; Send"},
 		{"1. Ask\n2. Complete?\n  no -> 1\n  yes -> 4\n3. Wait -> 1\n4. Send", "Ask >Complete?; Complete? no>Ask yes>Send; Wait >Ask; Send"},
 		{"Ask -> Log -> Send", "Ask >Log; Log >Send; Send"},
-		{"Ask\nGive up -> end\nSend", "Ask >Give up; Give up; Send"},
+		{"Ask\nGive up -> end\nSend", "Ask >Give up; Give up >End; Send; End"},
 		{"Desk: Ask -> Store: Fetch it [document] -> Desk: Hand it out", "Desk/Ask >Fetch it; Store/Fetch it >Hand it out; Desk/Hand it out"},
 		// A nested list that asks nothing is a run.
 		{"1. Ask\n   1.1. By letter\n   1.2. By phone\n2. Log", "Ask >By letter; By letter >By phone; By phone >Log; Log"},

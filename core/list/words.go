@@ -1,5 +1,8 @@
 package list
 
+// endText is what the end says that nobody has written a line for.
+const endText = "End"
+
 // What is said when there is nothing to make a page of, or too much.
 const (
 	noLines      = "type at least one line"

@@ -54,7 +54,7 @@ func page(b *strings.Builder, p *chart.Page) {
 			b.WriteString(" " + Escaped(s.Text))
 		}
 		var tags []string
-		if s.Symbol != inferred(s.Text, i == 0 || i == len(order)-1) {
+		if s.Symbol != Inferred(s.Text, i == 0 || i == len(order)-1) {
 			tags = append(tags, string(s.Symbol))
 		}
 		if st := p.StageOf(s); st != nil && lanes && (st.Name != stage || !staged) {
@@ -77,19 +77,20 @@ func page(b *strings.Builder, p *chart.Page) {
 			}
 		}
 		asks := s.Symbol == symbol.Decision
-		implied := !apart(s) && !asks && ways == 1
+		ends := s.Symbol == symbol.Terminator && i > 0
+		implied := !apart(s) && !asks && !ends && ways == 1
 		for _, l := range lines {
 			if implied && l.Meaning == chart.Flow && l.Outcome() == "" && next != nil && l.To.Step == next.ID {
 				continue
 			}
 			b.WriteString("    ")
-			if o := l.Outcome(); o != "" {
+			if o := l.Outcome(); o != "" || asks && l.Meaning.Way() {
 				b.WriteString(label(o, asks && l.Meaning != chart.Note) + " ")
 			}
 			fmt.Fprintf(b, "%s %s\n", arrowOf(l.Meaning), reference(keys[l.To.Step]))
 		}
-		if !apart(s) && (asks && ways < 2 || !asks && ways == 0 && next != nil) {
-			b.WriteString("    " + arrowOf(chart.Flow) + " " + end + "\n")
+		if !apart(s) && (asks && ways < 2 || !asks && !ends && ways == 0 && next != nil) {
+			b.WriteString("    " + arrowOf(chart.Flow) + " " + nowhere + "\n")
 		}
 		for _, f := range s.Fields {
 			b.WriteString("    " + fieldName(f.Name) + " =")
@@ -133,7 +134,7 @@ func inOrder(p *chart.Page, g *flow.Graph) []*chart.Step {
 // keysOf gives each step its number as key, and one of its own to those without or with one that is
 // taken.
 func keysOf(p *chart.Page, order []*chart.Step) map[string]string {
-	keys, taken := map[string]string{}, map[string]bool{end: true}
+	keys, taken := map[string]string{}, map[string]bool{}
 	for _, s := range order {
 		if n := strings.TrimSpace(s.Number); n == s.Number && n != "" && !taken[n] {
 			keys[s.ID], taken[n] = n, true
@@ -182,7 +183,9 @@ func plain(s, others string, digits bool) bool {
 
 func label(s string, outcome bool) string {
 	if outcome && plain(s, " %€$.,'", true) && !strings.HasSuffix(s, " ") {
-		if k, _ := cutKey(s + " x"); k == "" && unmarked(s+" x") == s+" x" {
+		k, _ := cutKey(s + " x")
+		o, ok := cutOutcome(s + " -> x")
+		if k == "" && (!ok || o.label == s) && unmarked(s+" x") == s+" x" {
 			return s
 		}
 	}
