@@ -111,6 +111,19 @@ func (b *browser) signInByHand() {
 	b.until("the charts", `document.querySelector('.card')`)
 }
 
+// undoTo presses undo until the chart is what it was.
+func (b *browser) undoTo(was string) {
+	b.t.Helper()
+	b.run(focusOn("#desk"))
+	for range 20 {
+		if eval[string](b, `editor.core.chart()`) == was {
+			return
+		}
+		b.key("z", chromedp.KeyModifiers(chromedp.ModifierCtrl))
+	}
+	b.t.Error("undone, the chart is another")
+}
+
 // blank makes an empty chart and opens it.
 func (b *browser) blank() {
 	b.t.Helper()

@@ -54,8 +54,8 @@ func TestEveryCommandHasAControl(t *testing.T) {
 	}
 }
 
-// Drawers rise beside what is selected, never over it; one at a time. Escape takes back
-// what was done since, a press on the paper keeps it.
+// Drawers rise beside what is selected, never over it; one at a time. What is chosen in one stays,
+// also when Escape closes it; Escape ends what is under way on the paper first.
 func TestDrawers(t *testing.T) {
 	t.Parallel()
 	s := newSite(t)
@@ -91,7 +91,7 @@ func TestDrawers(t *testing.T) {
 	b.run(focusOn("#desk"))
 	b.key("0")
 
-	// Seen while choosing, taken back by Escape.
+	// Seen while choosing, and kept.
 	was := eval[string](b, `editor.core.chart()`)
 	b.press("Symbol")
 	if eval[string](b, `document.activeElement.closest('[data-drawer]').dataset.drawer`) != "symbol" {
@@ -103,10 +103,32 @@ func TestDrawers(t *testing.T) {
 		t.Errorf("chosen in the drawer it is a %s", k)
 	}
 	b.key("\x1b")
-	if now := eval[string](b, `editor.core.chart()`); now != was || !eval[bool](b, `document.querySelector('#drawer').hidden`) {
-		t.Error("Escape does not take back what was done")
+	if !eval[bool](b, `document.querySelector('#drawer').hidden`) || b.page().Step(id).Symbol != "document" {
+		t.Error("Escape takes back what was chosen, or leaves the drawer open")
 	}
-	// Kept by a press on the paper.
+	b.undoTo(was)
+	// Carried while a drawer is open, a step goes back on Escape, and the drawer stays; moved, it is moved.
+	b.press("Symbol")
+	b.drag(x, y, x+40, y, func() {
+		b.key("\x1b")
+		if now := eval[string](b, `editor.core.chart()`); now != was || eval[bool](b, `document.querySelector('#drawer').hidden`) {
+			t.Error("Escape in a drag takes more than the drag")
+		}
+	})
+	at := b.page().Step(id).X
+	b.drag(x, y, x+40, y, nil)
+	b.run(focusOn("#desk"))
+	b.key("\x1b")
+	if now := b.page().Step(id).X; now == at || !eval[bool](b, `document.querySelector('#drawer').hidden`) {
+		t.Errorf("moved with a drawer open it stands at %v, was at %v", now, at)
+	}
+	b.undoTo(was)
+	// Half typed, a value is not taken.
+	b.click(x, y)
+	b.press("Symbol")
+	b.run(typeInto("[data-drawer=symbol] [data-what=w]", "77"))
+	b.key("\x1b")
+	b.undoTo(was)
 	b.press("Symbol")
 	b.run(clickOn("[data-drawer=symbol] [data-arg=data]"))
 	desk := b.rect(`document.querySelector('#desk')`)
@@ -141,8 +163,9 @@ func TestDrawers(t *testing.T) {
 		t.Errorf("%d lanes left, places\n%s, were\n%s", len(p.Lanes), places(), before)
 	}
 	b.key("\x1b")
+	b.press("Undo")
 	if n := len(b.page().Lanes); n != 5 {
-		t.Errorf("taken back, %d lanes", n)
+		t.Errorf("undone, %d lanes", n)
 	}
 	// Fields: kept when the line is left.
 	b.click(x, y)

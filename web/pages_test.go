@@ -178,9 +178,10 @@ func TestPageDrawer(t *testing.T) {
 	b.run(focusOn("#desk"))
 	b.key("\x1b")
 	b.until("the drawer shut", `document.querySelector('#drawer').hidden`)
-	if now := eval[string](b, `editor.core.chart()`); now != before {
-		t.Error("Escape does not take everything back")
+	if eval[string](b, `editor.core.chart()`) == before {
+		t.Error("Escape takes back what was chosen")
 	}
+	b.undoTo(before)
 	// Outgrown: told between the paper and its tabs, and each way out does what it says.
 	b.press("Page…")
 	b.press("A5")

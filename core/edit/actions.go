@@ -72,8 +72,23 @@ func (e *Editor) placeNext(k symbol.Kind) {
 	e.placeSymbol(e.nextFree(e.size(k), false))
 }
 
+// busy reports whether something is under way that Escape ends before anything else.
+func (e *Editor) busy() bool {
+	return e.gesture != nil || e.typing != nil || e.hand != "" || e.ask != nil || e.pipette
+}
+
+// leaveDrawer ends what a drawer only tried, when Escape has nothing else to end, and reports whether one is
+// open.
+func (e *Editor) leaveDrawer() bool {
+	if !e.drawer || e.busy() {
+		return false
+	}
+	e.setPreview(nil)
+	return true
+}
+
 func (e *Editor) escape() {
-	busy := e.gesture != nil || e.typing != nil || e.hand != "" || e.ask != nil || e.pipette
+	busy := e.busy()
 	e.hand, e.pipette = "", false
 	e.cancel()
 	if !busy {

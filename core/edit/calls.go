@@ -39,18 +39,18 @@ func init() { // not a literal: they lead back to the commands
 				e.notice = sayNoComments
 			}
 		},
-		"drawer-opened":    func(e *Editor, _ string) { e.keepTyping(); e.since = len(e.undo) },
-		"drawer-kept":      func(e *Editor, _ string) { e.since = len(e.undo) },
-		"drawer-takenback": func(e *Editor, _ string) { e.pipette = false; e.takeBack() },
-		"layout-all":       func(e *Editor, _ string) { e.layOut(true) },
-		"group-name":       func(e *Editor, arg string) { e.nameGroup(arg) },
-		"group-pick":       func(e *Editor, arg string) { e.selectGroup(arg) },
-		"file-add":         func(e *Editor, arg string) { e.addFile(arg) },
-		"picture-add":      func(e *Editor, arg string) { e.addPicture(arg) },
-		"charts":           func(e *Editor, arg string) { e.knowCharts(arg) },
-		"told":             func(e *Editor, arg string) { e.tell(arg) },
-		"font":             func(e *Editor, arg string) { e.knowFont(arg) },
-		"look-try":         func(e *Editor, arg string) { e.tryTyped(arg) },
+		"drawer-opened": func(e *Editor, _ string) { e.keepTyping(); e.since, e.drawer = len(e.undo), true },
+		"drawer-kept":   func(e *Editor, _ string) { e.since = len(e.undo) },
+		"drawer-gone":   func(e *Editor, _ string) { e.drawer = false },
+		"layout-all":    func(e *Editor, _ string) { e.layOut(true) },
+		"group-name":    func(e *Editor, arg string) { e.nameGroup(arg) },
+		"group-pick":    func(e *Editor, arg string) { e.selectGroup(arg) },
+		"file-add":      func(e *Editor, arg string) { e.addFile(arg) },
+		"picture-add":   func(e *Editor, arg string) { e.addPicture(arg) },
+		"charts":        func(e *Editor, arg string) { e.knowCharts(arg) },
+		"told":          func(e *Editor, arg string) { e.tell(arg) },
+		"font":          func(e *Editor, arg string) { e.knowFont(arg) },
+		"look-try":      func(e *Editor, arg string) { e.tryTyped(arg) },
 	}
 }
 

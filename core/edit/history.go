@@ -6,7 +6,8 @@ import "plaintracer/core/chart"
 // inverse is a command like any other.
 type history struct {
 	undo, redo []chart.Command
-	since      int // how many commands could be undone when a drawer was opened
+	since      int  // how many commands could be undone when a drawer was opened
+	drawer     bool // one is open
 }
 
 // done keeps the inverse of a command.
@@ -46,15 +47,4 @@ func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
 	}
 	*to = append(*to, inv)
 	e.followTo(cmd)
-}
-
-// takeBack undoes what was done since a drawer was opened.
-func (e *Editor) takeBack() {
-	e.cancel()
-	for len(e.undo) > e.since {
-		n := len(e.undo)
-		if e.Undo(); len(e.undo) == n {
-			return // what it was about is gone
-		}
-	}
 }

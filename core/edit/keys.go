@@ -37,6 +37,9 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 		e.typeOnSelected()
 		return false, "" // the letter itself goes into the text, by way of the browser
 	}
+	if key == "Escape" && e.leaveDrawer() {
+		return true, "drawer-shut"
+	}
 	c, arg, ok := withKey(keyName(key, shift, ctrl, alt))
 	switch {
 	case !ok || c.Name == "copy" || c.Name == "cut" || c.Name == "paste": // those come as the browser's own events

@@ -1,5 +1,5 @@
 // Drawers rise from the bench's upper edge, one at a time. They are not modal; what is
-// done in one is seen at once. Escape takes it back, a press on the paper keeps it.
+// done in one is seen at once, and stays: Escape ends what is only tried or half typed.
 import { arrows } from './bench.js';
 
 const $ = (id) => document.getElementById(id);
@@ -16,8 +16,13 @@ export class Drawers {
       }
       e.preventDefault();
       e.stopPropagation();
-      this.takeBack();
+      // What is half typed is as it was, so that leaving the field keeps nothing of it.
+      if (e.target.matches('input, textarea') && e.target === typed.in) e.target.value = typed.was;
+      this.leave();
     });
+    const typed = {};
+    el.addEventListener('focusin', (e) => Object.assign(typed, { in: e.target, was: e.target.value }));
+    el.addEventListener('change', (e) => Object.assign(typed, { in: e.target, was: e.target.value }));
     paper.onheld = () => this.sight();
     paper.desk.addEventListener(
       'pointerdown',
@@ -120,15 +125,15 @@ export class Drawers {
     });
   }
 
-  takeBack() {
-    if (!this.open) return;
-    this.core().act('drawer-takenback', '');
-    this.shut();
+  // leave is Escape, which may have something else to end first.
+  leave() {
+    if (this.core().key('Escape', false, false, false).page === 'drawer-shut') this.shut();
   }
 
   shut() {
     if (!this.open) return;
     this.open = '';
+    this.core().act('drawer-gone', '');
     Alpine.store('now').ten.choosing = false;
     this.el.hidden = true;
     this.paper.held = false;

@@ -327,11 +327,6 @@ function key(e) {
   }
   if (e.target.closest('button, a') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand))
     return;
-  if (e.key === 'Escape' && drawers.open) {
-    e.preventDefault();
-    drawers.takeBack();
-    return;
-  }
   if (
     e.key === 'Tab' ||
     (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu|Page(Up|Down)$)/.test(e.key))
