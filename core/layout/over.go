@@ -99,11 +99,25 @@ func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(ki
 	if len(o.order) < 2 {
 		return nil, nil
 	}
-	if err := o.find(ctx); err != nil {
+	if err := o.find(ctx, len(o.order)); err != nil {
 		return nil, err
+	}
+	if k := len(o.pages); k > 1 && k < mostOver && o.pages[k-1].steps < max(fewest, len(o.order)/k/2) {
+		// Next to nothing is left for the last page: the others give it some of theirs, if that takes no more pages.
+		even := *o
+		even.letter, even.letters, even.pages = flow.Letters(c), map[string]string{}, nil
+		if err := even.find(ctx, (len(o.order)+k-1)/k+1); err != nil {
+			return nil, err
+		}
+		if len(even.pages) <= k && even.pages[len(even.pages)-1].steps > o.pages[k-1].steps {
+			o = &even
+		}
 	}
 	return o.parts(c), nil
 }
+
+// fewest is how many steps a page has that is worth turning to.
+const fewest = 5
 
 // over lays one page out over several.
 type over struct {
@@ -119,16 +133,19 @@ type over struct {
 
 // laid is one of the pages, and how it is laid out.
 type laid struct {
-	page *chart.Page
-	cmd  chart.Command
+	page  *chart.Page
+	cmd   chart.Command
+	steps int // without its off-page connectors
 }
 
-// find divides the order: every page gets as many steps as fit its sheet, or a few less where fewer
-// connectors are cut then.
-func (o *over) find(ctx context.Context) error {
+// find divides the order: every page gets as many steps as fit its sheet, but no more than most, or a few less
+// where fewer connectors are cut then.
+func (o *over) find(ctx context.Context, most int) error {
 	much := 8 // what the page before held
 	for at := 0; at < len(o.order); {
 		rest := len(o.order) - at
+		more := rest
+		rest = min(rest, most)
 		if len(o.pages) == mostOver-1 {
 			_, err := o.keep(ctx, at, len(o.order))
 			return err
@@ -150,7 +167,7 @@ func (o *over) find(ctx context.Context) error {
 			}
 		}
 		n := max(1, fit) // one step alone is as small as a page can be
-		if n < rest {
+		if n < more {
 			for less := n - 1; less >= n-n/6 && less > 0; less-- {
 				if o.cuts(at, at+less) < o.cuts(at, at+n) {
 					if ok, err := o.try(ctx, at, at+less); err != nil {
@@ -206,7 +223,7 @@ func (o *over) keep(ctx context.Context, from, to int) (bool, error) {
 	if _, err := chart.Apply(alone, cmd); err != nil {
 		return false, err
 	}
-	o.pages = append(o.pages, laid{p, cmd})
+	o.pages = append(o.pages, laid{p, cmd, to - from})
 	return Fits(p), nil
 }
 
@@ -238,6 +255,9 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		}
 	}
 	here := map[string]*chart.Step{}
+	if !first {
+		onlyLanesOf(n, steps, lanes)
+	}
 	for _, s := range steps {
 		q := *s
 		q.Lane = lanes[s.Lane]
@@ -301,6 +321,31 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		}
 	}
 	return n
+}
+
+// onlyLanesOf leaves lanes out of a page that none of the steps stands in, and pools and lanes that then hold none.
+func onlyLanesOf(p *chart.Page, steps []*chart.Step, lanes map[string]string) {
+	used := map[string]bool{}
+	for _, s := range steps {
+		if s.Lane != "" {
+			used[lanes[s.Lane]] = true
+		}
+	}
+	if len(used) == 0 {
+		return
+	}
+	p.Lanes = slices.DeleteFunc(p.Lanes, func(l *chart.Lane) bool { return !used[l.ID] })
+	for _, l := range p.Lanes {
+		for in := l.In; in != ""; {
+			used[in] = true
+			i := slices.IndexFunc(p.Groups, func(g *chart.Group) bool { return g.ID == in })
+			if i < 0 {
+				break
+			}
+			in = p.Groups[i].In
+		}
+	}
+	p.Groups = slices.DeleteFunc(p.Groups, func(g *chart.Group) bool { return !used[g.ID] })
 }
 
 // loose is an end beside a step whose page is laid out anew.

@@ -197,9 +197,15 @@ func TestOver(t *testing.T) {
 		k := sums[lanes]
 		k.charts++
 		k.pages += len(c.Pages)
+		if n := len(c.Pages); n > 1 {
+			// Pages are filled evenly: the last one holds enough to be worth turning to, where the others could give it some.
+			if last, before := ofFlow(c.Pages[n-1]), ofFlow(c.Pages[n-2]); last < fewest && before > 2*fewest {
+				t.Errorf("%s: the last page has %d steps, the one before %d", name, last, before)
+			}
+		}
 		for i, p := range c.Pages {
 			w, h := p.SheetSize()
-			if !Fits(p) || len(p.Lanes) != lanes {
+			if !Fits(p) || i == 0 && len(p.Lanes) != lanes || i > 0 && idleLanes(p) > 0 {
 				t.Errorf("%s: page %d, with %d lanes, is %v x %v on %v x %v", name, i+1, len(p.Lanes), p.W, p.H, w, h)
 			}
 			if i == len(c.Pages)-1 {
@@ -225,6 +231,40 @@ func TestOver(t *testing.T) {
 	if used := all.used / float64(all.full); used < 0.7 {
 		t.Errorf("full pages are used by %.0f %%", 100*used)
 	}
+}
+
+// idleLanes are the lanes of a page in which nothing stands, and the pools and lanes that hold none.
+func idleLanes(p *chart.Page) int {
+	used := map[string]bool{}
+	for _, s := range p.Steps {
+		used[s.Lane] = true
+	}
+	n := 0
+	for _, l := range p.Lanes {
+		if !used[l.ID] {
+			n++
+		}
+		for _, g := range p.Within(l.In) {
+			used[g.ID] = true
+		}
+	}
+	for _, g := range p.Groups {
+		if !used[g.ID] {
+			n++
+		}
+	}
+	return n
+}
+
+// ofFlow is how many steps a page has beside its off-page connectors.
+func ofFlow(p *chart.Page) int {
+	n := 0
+	for _, s := range p.Steps {
+		if s.Symbol != symbol.OffPage {
+			n++
+		}
+	}
+	return n
 }
 
 // Laid out over pages once more, what it makes has ids of its own again.
@@ -281,7 +321,7 @@ func TestOverInEveryForm(t *testing.T) {
 			t.Errorf("chart %d: %d pages", seed, len(c.Pages))
 		}
 		for i, q := range c.Pages {
-			if q.Down != p.Down || len(q.Groups) != 2 || len(q.Lanes) != 4 || !Fits(q) {
+			if q.Down != p.Down || i == 0 && (len(q.Groups) != 2 || len(q.Lanes) != 4) || i > 0 && idleLanes(q) > 0 || !Fits(q) {
 				t.Errorf("chart %d, page %d: down %v, %d groups, %d lanes, %v x %v", seed, i, q.Down, len(q.Groups), len(q.Lanes), q.W, q.H)
 			}
 			for _, s := range q.Steps {
