@@ -251,7 +251,7 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		lanes = chart.RenameBands(n, o.newID)
 		n.ID, n.Key = o.newID("p"), nil
 		if n.Title != "" {
-			n.Title = fmt.Sprintf("%s (%d)", n.Title, len(o.pages)+1)
+			n.Title = fmt.Sprintf("%d. %s", len(o.pages)+1, n.Title) // first, since tabs are cut off at their end
 		}
 	}
 	here := map[string]*chart.Step{}
