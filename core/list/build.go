@@ -23,12 +23,16 @@ type builder struct {
 	stages map[*chart.Step]*string
 	later  []func() error // ways, which may lead to steps that come later
 	all    []*made
-	lines  int // of all, those that have lines; the end, where it is only led to, comes behind them
+	of     map[*chart.Step]*made
+	named  map[string][]int // places in all, by what people call a step
+	ended  *chart.Step      // where the work ends
+	lines  int              // of all, those that have lines; the end, where it is only led to, comes behind them
 }
 
 // made is a step, with what its line says of it besides.
 type made struct {
 	step   *chart.Step
+	at     int // its place among all
 	noLane bool
 	kind   symbol.Kind // as it was given; "" where it follows from the text
 	toEnd  bool        // it leads to the end, so it is none
@@ -49,7 +53,7 @@ const (
 
 // build makes a page, not laid out, of lines.
 func build(id string, roots []*line, newID func(kind string) string) (*chart.Page, error) {
-	b := &builder{p: chart.NewPage(id), id: newID, keys: map[string]*chart.Step{}, lanes: map[string]string{}, groups: map[string]string{}, stages: map[*chart.Step]*string{}}
+	b := &builder{p: chart.NewPage(id), id: newID, keys: map[string]*chart.Step{}, lanes: map[string]string{}, groups: map[string]string{}, stages: map[*chart.Step]*string{}, of: map[*chart.Step]*made{}}
 	b.chain(roots, nil)
 	if len(b.all) == 0 {
 		return nil, errors.New(noLines)
@@ -58,6 +62,14 @@ func build(id string, roots []*line, newID func(kind string) string) (*chart.Pag
 		return nil, fmt.Errorf(tooManyLines, len(b.all), chart.MaxSteps)
 	}
 	b.lines = len(b.all)
+	b.named = map[string][]int{}
+	for i, m := range b.all {
+		n := nameOf(m.step.Text)
+		b.named[n] = append(b.named[n], i)
+		if i > 0 && b.ended == nil && isEnd(m.step.Text) && (m.kind == "" || m.kind == symbol.Terminator) {
+			b.ended = m.step
+		}
+	}
 	for _, f := range b.later {
 		if err := f(); err != nil {
 			return nil, err
@@ -91,7 +103,8 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 	var m *made
 	for i, of := range l.steps {
 		s := &chart.Step{ID: b.id("s"), Text: of.text}
-		m = &made{step: s, noLane: of.noLane, kind: of.symbol}
+		m = &made{step: s, at: len(b.all), noLane: of.noLane, kind: of.symbol}
+		b.of[s] = m
 		if i == 0 && l.key != "" {
 			s.Number = l.key
 			b.keys[l.key] = s
@@ -135,7 +148,7 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 	if m.kind.Store() || m.kind.Beside() {
 		return b.chain(follow, waiting)
 	}
-	ended := len(b.all) > 1 && m != b.all[0] && cmp.Or(m.kind, Inferred(m.step.Text, false)) == symbol.Terminator
+	ended := m.at > 0 && cmp.Or(m.kind, Inferred(m.step.Text, false)) == symbol.Terminator
 	if led || ended {
 		waiting = nil
 	}
@@ -240,40 +253,35 @@ func (b *builder) lead(from loose, w way, line int) bool {
 
 // ends reports whether a step is drawn as an end.
 func (b *builder) ends(s *chart.Step) bool {
-	i := slices.IndexFunc(b.all, func(m *made) bool { return m.step == s })
-	return i > 0 && cmp.Or(b.all[i].kind, Inferred(s.Text, false)) == symbol.Terminator
+	m := b.of[s]
+	return m.at > 0 && cmp.Or(m.kind, Inferred(s.Text, false)) == symbol.Terminator
 }
 
 // end is the step where the work ends, made when first something leads there.
 func (b *builder) end(from *chart.Step) *chart.Step {
-	for _, m := range b.all {
-		if m.step == from {
-			m.toEnd = true
-		}
+	b.of[from].toEnd = true
+	if b.ended == nil {
+		b.ended = &chart.Step{ID: b.id("s"), Text: endText, Lane: from.Lane}
+		b.all = append(b.all, &made{step: b.ended, at: len(b.all), noLane: from.Lane == "", kind: symbol.Terminator})
+		b.p.Steps = append(b.p.Steps, b.ended)
 	}
-	for i, m := range b.all {
-		if i > 0 && isEnd(m.step.Text) && (m.kind == "" || m.kind == symbol.Terminator) {
-			return m.step
-		}
-	}
-	s := &chart.Step{ID: b.id("s"), Text: endText, Lane: from.Lane}
-	b.all = append(b.all, &made{step: s, noLane: from.Lane == "", kind: symbol.Terminator})
-	b.p.Steps = append(b.p.Steps, s)
-	return s
+	return b.ended
 }
 
-// called is the step of that text, the nearest one before where there are several.
+// called is the step of that text, the nearest one before where there are several, never the one that leads
+// there.
 func (b *builder) called(text string, from *chart.Step) *chart.Step {
-	var found *chart.Step
-	for _, m := range b.all {
-		if m.step == from && found != nil {
-			break
-		}
-		if nameOf(m.step.Text) == text && m.step != from {
-			found = m.step
-		}
+	all, at := b.named[text], b.of[from].at
+	i, _ := slices.BinarySearch(all, at)
+	switch {
+	case i > 0:
+		return b.all[all[i-1]].step
+	case i < len(all) && all[i] != at:
+		return b.all[all[i]].step
+	case i+1 < len(all):
+		return b.all[all[i+1]].step
 	}
-	return found
+	return nil
 }
 
 func (b *builder) connect(w loose, to *chart.Step) {

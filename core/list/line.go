@@ -26,6 +26,9 @@ type line struct {
 	arrow  bool   // between that name and what it leads to
 	goes   bool   // the line says nothing but where the one before it leads
 	kids   []*line
+
+	answers map[string]bool // of a decision, the names of its outcomes, in lower case
+	beside  bool            // some of them stand no farther in than it
 }
 
 // said is what a line says of one step.

@@ -9,8 +9,9 @@ import (
 // decision wherever they stand.
 func nest(flat []*line) []*line {
 	var roots []*line
-	var open []*line // the lines that the next one may belong to
-	var seen []*line
+	var open []*line      // the lines that the next one may belong to
+	var last *line        // before this one
+	var decisions []*line // before it
 	in := func(of *line) *[]*line {
 		if of == nil {
 			return &roots
@@ -25,20 +26,40 @@ func nest(flat []*line) []*line {
 			l.of = open[len(open)-1]
 		}
 		if o, ok := cutOutcome(l.raw); ok && l.field == nil {
-			if d := decisionOf(l, o, seen); d != nil {
+			if d := decisionOf(l, o, last, decisions); d != nil {
 				if d != l.of {
 					goOn(d, *in(d.of), func(left []*line) { *in(d.of) = left })
 				}
 				l.of = d
 				l.isOutcome()
-				open = path(d)
+				if i := lastIndex(open, d); i >= 0 {
+					open = open[:i+1]
+				} else {
+					open = path(d)
+				}
 			}
 		}
 		*in(l.of) = append(*in(l.of), l)
 		open = append(open, l)
-		seen = append(append(seen, l), l.kids...)
+		for _, x := range append([]*line{l}, l.kids...) {
+			if last = x; x.asks() {
+				decisions = append(decisions, x)
+			}
+			if x.of != nil && x.named {
+				x.of.answered(x)
+			}
+		}
 	}
 	return roots
+}
+
+func lastIndex(all []*line, l *line) int {
+	for i := len(all) - 1; i >= 0; i-- {
+		if all[i] == l {
+			return i
+		}
+	}
+	return -1
 }
 
 // path is a line with those that it belongs to, the outermost first.
@@ -58,52 +79,59 @@ func (l *line) isOutcome() {
 	l.label, l.left, l.named, l.arrow, l.raw = meant(o.label), o.left, true, o.arrow, o.rest
 }
 
+// answered notes an outcome of a decision.
+func (l *line) answered(k *line) {
+	if l.answers == nil {
+		l.answers = map[string]bool{}
+	}
+	l.answers[strings.ToLower(k.label)] = true
+	l.beside = l.beside || level(k, l)
+}
+
 // lacks reports whether a decision has no outcome of that name yet.
 func (l *line) lacks(label string) bool {
-	n := 0
-	for _, k := range l.kids {
-		if k.named {
-			n++
-			if label != "" && strings.EqualFold(k.label, label) {
-				return false
-			}
-		}
+	if label == "" {
+		return len(l.answers) > 0 || len(l.kids) > 0
 	}
-	return label != "" || n > 0 || len(l.kids) > 0
+	return !l.answers[strings.ToLower(label)]
 }
+
+// level reports whether two lines stand equally far in.
+func level(a, b *line) bool { return a.indent < b.indent+farther && b.indent < a.indent+farther }
+
+// farBack is how many decisions are looked at that an outcome may belong to.
+const farBack = 40
 
 // decisionOf is the decision that an outcome belongs to: one whose outcomes stand beside it as this one
 // does, the one that the line belongs to, or the last one before it; nil when there is none.
-func decisionOf(l *line, o outcome, seen []*line) *line {
-	level := func(a, b *line) bool { return a.indent < b.indent+farther && b.indent < a.indent+farther }
+func decisionOf(l *line, o outcome, before *line, decisions []*line) *line {
 	last := func(test func(d *line) bool) *line {
-		for i := len(seen) - 1; i >= 0; i-- {
-			if d := seen[i]; d.field == nil && d.asks() && d.lacks(o.label) && test(d) {
+		for i := len(decisions) - 1; i >= max(0, len(decisions)-farBack); i-- {
+			if d := decisions[i]; d.lacks(o.label) && test(d) {
 				return d
 			}
 		}
 		return nil
 	}
 	if !o.sure { // a condition, which many a step begins with, must stand right behind its decision
-		if l.of != nil && l.of.asks() {
+		switch {
+		case l.of != nil && l.of.asks():
 			return l.of
-		}
-		if n := len(seen); n > 0 && seen[n-1].asks() && level(seen[n-1], l) {
-			return seen[n-1]
-		} else if n > 0 && seen[n-1].named && level(seen[n-1], l) && seen[n-1].of.lacks(o.label) {
-			return seen[n-1].of
+		case before == nil || !level(before, l):
+		case before.asks():
+			return before
+		case before.named && before.of.lacks(o.label):
+			return before.of
 		}
 		return nil
 	}
 	if o.arrow && l.of != nil && l.of.asks() {
 		return l.of
 	}
-	if d := last(func(d *line) bool {
-		return level(d, l) && d != l.of && slices.ContainsFunc(d.kids, func(k *line) bool { return k.named && level(k, d) })
-	}); d != nil {
+	if d := last(func(d *line) bool { return level(d, l) && d != l.of && d.beside }); d != nil {
 		return d
 	}
-	for of := l.of; of != nil; of = of.of {
+	for of, n := l.of, 0; of != nil && n < farBack; of, n = of.of, n+1 {
 		if of.asks() && (of.lacks(o.label) || of == l.of && o.label == "") {
 			return of
 		}
@@ -114,8 +142,8 @@ func decisionOf(l *line, o outcome, seen []*line) *line {
 	if d := last(func(*line) bool { return true }); d != nil {
 		return d
 	}
-	if n := len(seen); o.label == "" && n > 0 && seen[n-1].asks() {
-		return seen[n-1]
+	if o.label == "" && before != nil && before.asks() {
+		return before
 	}
 	return nil
 }
@@ -123,7 +151,7 @@ func decisionOf(l *line, o outcome, seen []*line) *line {
 // goOn gives what stands between a decision and a further outcome of it to the outcome before, or makes it
 // the one that has no name.
 func goOn(d *line, beside []*line, left func([]*line)) {
-	i := slices.Index(beside, d)
+	i := lastIndex(beside, d)
 	if i < 0 || i == len(beside)-1 {
 		return
 	}

@@ -94,14 +94,63 @@ type outcome struct {
 	sure  bool   // a word of outcomes, not any condition
 }
 
+// begins are the letters that what people say begins with: most texts begin with others.
+var begins = func() map[rune]bool {
+	out := map[rune]bool{}
+	for _, l := range speeches {
+		for _, words := range [][]string{l.yes, l.no, l.ifs, l.otherwise, leaders} {
+			for _, w := range words {
+				r := firstRune(w)
+				out[unicode.ToLower(r)], out[unicode.ToUpper(r)] = true, true
+			}
+		}
+	}
+	return out
+}()
+
 // cutOutcome takes the name of an outcome off a line: 'yes: ', 'If no, ', 'otherwise -> ', '(yes) ', and
 // 'if over 200: ', which is one only behind a decision.
 func cutOutcome(s string) (outcome, bool) {
-	if inner, rest, ok := strings.Cut(s, ")"); ok && strings.HasPrefix(inner, "(") {
-		if o, is := cutOutcome(inner[1:]); is && o.sure && o.rest == "" {
-			o.rest = strings.TrimLeft(rest, " ")
-			return o, true
+	if o, ok := cutAnswer(s); ok {
+		return o, true
+	}
+	if !begins[firstRune(s)] {
+		return outcome{}, false
+	}
+	for _, l := range speeches {
+		for _, w := range l.ifs {
+			after, ok := cutWord(s, w)
+			if !ok || !strings.HasPrefix(after, " ") {
+				continue
+			}
+			after = strings.TrimLeft(after, " ")
+			if i := strings.IndexAny(after, ":,→"); i > 0 && !isEscaped(after, i) {
+				if rest, arrow, ok := cutSeparator(after[i:]); ok && rest != "" {
+					return outcome{label: strings.TrimSpace(after[:i]), rest: rest, arrow: arrow}, true
+				}
+			}
+			if before, _, rest, ok := cutArrow(after); ok && before != "" {
+				return outcome{label: before, rest: rest, arrow: true}, true
+			}
 		}
+	}
+	return outcome{}, false
+}
+
+// cutAnswer takes a word of outcomes off a line, with nothing but its beginning looked at.
+func cutAnswer(s string) (outcome, bool) {
+	if strings.HasPrefix(s, "(") {
+		inner, rest, ok := strings.Cut(s[1:min(len(s), 1+longestAnswer)], ")")
+		if ok {
+			if o, is := cutAnswer(inner); is && o.rest == "" {
+				o.rest = strings.TrimLeft(rest+s[min(len(s), 1+longestAnswer):], " ")
+				return o, true
+			}
+		}
+		return outcome{}, false
+	}
+	if !begins[firstRune(s)] {
+		return outcome{}, false
 	}
 	for _, l := range speeches {
 		for _, w := range l.otherwise {
@@ -143,24 +192,18 @@ func cutOutcome(s string) (outcome, bool) {
 					return outcome{label: [2]string{l.yes[0], l.no[0]}[i], rest: strings.TrimLeft(rest, " "), arrow: arrow, sure: true}, true
 				}
 			}
-			// Any other condition, up to a colon, comma or arrow.
-			if i := strings.IndexAny(after, ":,→"); i > 0 && !isEscaped(after, i) {
-				if rest, arrow, ok := cutSeparator(after[i:]); ok && rest != "" {
-					return outcome{label: strings.TrimSpace(after[:i]), rest: rest, arrow: arrow}, true
-				}
-			}
-			if before, _, rest, ok := cutArrow(after); ok && before != "" {
-				return outcome{label: before, rest: rest, arrow: true}, true
-			}
 		}
 	}
 	return outcome{}, false
 }
 
+// longestAnswer is how long an answer in parentheses may be.
+const longestAnswer = 40
+
 // isOutcome reports whether a text is the name of an outcome and no more.
 func isOutcome(s string) bool {
-	o, ok := cutOutcome(s)
-	return ok && o.sure && o.rest == ""
+	o, ok := cutAnswer(s)
+	return ok && o.rest == ""
 }
 
 // other is what the next outcome is called until it is named, in the language of the others: yes or no, or as the
@@ -195,7 +238,7 @@ func other(names []string, left string) string {
 
 // cutLeader takes it off a text that it says where a way leads: 'go back to step 2' is 'step 2'.
 func cutLeader(s string) (to string, ok bool) {
-	for again := true; again; {
+	for again := begins[firstRune(s)]; again; {
 		again = false
 		for _, w := range leaders {
 			if rest, is := cutWord(s, strings.TrimSpace(w)); is && strings.HasPrefix(rest, " ") {
@@ -261,15 +304,15 @@ func cutInline(s string) (asks string, out []string) {
 		return s, nil
 	}
 	rest := strings.TrimLeft(s[i+1:], " ")
-	begins := func(t string) bool { o, ok := cutOutcome(t); return ok && o.sure && o.rest != "" }
-	if !begins(rest) {
+	answers := func(t string) bool { o, ok := cutAnswer(t); return ok && o.rest != "" }
+	if !answers(rest) {
 		return s, nil
 	}
 	for at := 0; at < len(rest); at++ {
 		if c := rest[at]; c != ';' && c != ',' && c != '.' && c != '/' && c != '|' {
 			continue
 		}
-		if next := strings.TrimLeft(rest[at+1:], " "); begins(next) {
+		if next := strings.TrimLeft(rest[at+1:], " "); answers(next) {
 			out = append(out, strings.TrimRight(rest[:at], " "))
 			rest, at = next, 0
 		}
