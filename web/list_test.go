@@ -170,6 +170,44 @@ func TestPastedTable(t *testing.T) {
 
 // Rows are selected by Shift with an arrow or a press, with the caret in the last of them and no text
 // marked; copied, they are lines in another program; cut, the flow closes; pasted in a row, they follow it.
+// Outcomes are written in the field under the list: Tab begins the one that is missing, Shift+Tab comes back out,
+// a way back is written in words, and the decision's own text stays what it is.
+func TestOutcomesInTheField(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.blank()
+	b.run(focusOn("#next-step"))
+	field := func() string { return eval[string](b, `document.querySelector('#next-step').value`) }
+	b.key("Alarm rings\r")
+	b.key("Is it a drill?\r")
+	b.key("\t")
+	if got := field(); got != "yes -> " {
+		t.Fatalf("Tab begins with %q", got)
+	}
+	b.key("\t", chromedp.KeyModifiers(chromedp.ModifierShift))
+	if got := field(); got != "" || !eval[bool](b, `document.activeElement.id === 'next-step'`) {
+		t.Errorf("come back out, it says %q", got)
+	}
+	b.key("No: guard calls the brigade\r")
+	b.key("\t")
+	if got := field(); got != "yes -> " {
+		t.Fatalf("Tab begins with %q", got)
+	}
+	b.key("Reset the panel\r")
+	b.key("Quiet now?\r")
+	b.key("no: go back to 4\r")
+	b.key("Log it\r")
+	p, got := b.page(), ""
+	for _, c := range p.Connectors {
+		got += p.Step(c.From.Step).Text + " " + c.Outcome() + ">" + p.Step(c.To.Step).Text + "; "
+	}
+	if want := "Alarm rings >Is it a drill?; Is it a drill? no>guard calls the brigade; Is it a drill? yes>Reset the panel; Reset the panel >Quiet now?; Quiet now? no>Reset the panel; Quiet now? yes>Log it; "; got != want || p.Steps[0].Symbol != "terminator" {
+		t.Errorf("got  %s\nwant %s (it begins with a %s)", got, want, p.Steps[0].Symbol)
+	}
+}
+
 func TestSeveralRowsAtOnce(t *testing.T) {
 	t.Parallel()
 	s := newSite(t)

@@ -39,6 +39,7 @@ type update struct {
 	Cursor  string           `json:"cursor"`
 	Open    string           `json:"open,omitempty"` // an address to be opened
 	Row     string           `json:"row,omitempty"`  // a row of the list in which typing goes on
+	Field   string           `json:"field,omitempty"` // what the field for the next step begins with
 	Table   *edit.TableFacts `json:"table"`
 	Send    []edit.Sent      `json:"send,omitempty"`
 	Seq     int              `json:"seq"`
@@ -64,7 +65,7 @@ func answer(u *update, fresh bool) {
 	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
 	u.Typing, u.Ask, u.Notice, u.Offer = c.Typing, c.Ask, c.Notice, c.Offer
 	u.Clip, u.Cursor, u.Open, u.Row = c.Clip, c.Cursor, c.Open, c.Row
-	u.Table = c.Table
+	u.Field, u.Table = c.Field, c.Table
 	pending := session.Pending()
 	u.Seq, u.Waiting = session.Seq(), len(pending)
 	for _, s := range pending {

@@ -54,6 +54,7 @@ type Editor struct {
 	clip     string      // what was copied, for the system's clipboard
 	lastKind symbol.Kind // that was placed last
 	row      string      // a row of the list in which typing goes on
+	field    string      // what the field for the next step begins with
 	opens    string      // an address that the page around the editor opens
 	charts   []ChartName
 }

@@ -51,11 +51,7 @@ func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (stri
 				taken = append(taken, c.Outcome())
 			}
 		}
-		if len(taken) < 2 {
-			word := "yes"
-			if len(taken) == 1 && strings.EqualFold(taken[0], "yes") {
-				word = "no"
-			}
+		if word := list.NextOutcome(taken); word != "" && len(taken) < 2 {
 			l.Labels = []chart.Label{{Text: word}}
 		}
 	}
@@ -158,19 +154,7 @@ func (e *Editor) addTyped(text string) {
 		return
 	}
 	e.keepTyping()
-	if e.one() == nil {
-		e.selectOnly()
-		if rows := e.Rows(); len(rows) > 0 {
-			e.selectOnly(rows[len(rows)-1].ID)
-		}
-	}
-	from := e.one()
-	var asks *chart.Step // the decision that an outcome would be of
-	if from != nil && from.Symbol == symbol.Decision {
-		asks = from
-	} else if from != nil {
-		asks, _ = e.decisionAbove(from.ID)
-	}
+	from, asks := e.goesOn()
 	said := list.ReadRow(text, asks != nil, func(n string) bool { return e.numbered(n) != nil })
 	if said.Outcome != "" {
 		from = asks
@@ -213,6 +197,39 @@ func (e *Editor) addTyped(text string) {
 			e.do(didNext, e.sendTo(s, to)...)
 		}
 	})
+}
+
+// goesOn is the step that the next one follows, which is selected, and the decision that an outcome would be of;
+// nil for none.
+func (e *Editor) goesOn() (from, asks *chart.Step) {
+	if e.one() == nil {
+		e.selectOnly()
+		if rows := e.Rows(); len(rows) > 0 {
+			e.selectOnly(rows[len(rows)-1].ID)
+		}
+	}
+	from = e.one()
+	if from != nil && from.Symbol == symbol.Decision {
+		return from, from
+	} else if from != nil {
+		asks, _ = e.decisionAbove(from.ID)
+	}
+	return from, asks
+}
+
+// beginOutcome has the field for the next step begin with the outcome that its decision has not got yet.
+func (e *Editor) beginOutcome() {
+	_, asks := e.goesOn()
+	if asks == nil {
+		return
+	}
+	var taken []string
+	for _, c := range e.ways(asks) {
+		taken = append(taken, c.Outcome())
+	}
+	if word := list.NextOutcome(taken); word != "" {
+		e.field = word + " -> "
+	}
 }
 
 // connect glues two steps together, as the key g does.

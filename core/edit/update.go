@@ -148,6 +148,7 @@ type Update struct {
 	Cursor string
 	Open   string      // an address to be opened
 	Row    string      // a row of the list in which typing goes on
+	Field  string      // what the field for the next step begins with
 	Table  *TableFacts // cells that were pasted, until it is told what they say
 }
 
@@ -179,9 +180,9 @@ func (e *Editor) Update(fresh bool) Update {
 	d.house, d.ground = s.Page.House(), ground
 	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
 	d.told = e.status
-	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Table: e.tableFacts()}
+	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Field: e.field, Table: e.tableFacts()}
 	u.Offer = e.offer
-	e.notice, e.offer, e.clip, e.opens, e.row = "", nil, "", "", ""
+	e.notice, e.offer, e.clip, e.opens, e.row, e.field = "", nil, "", "", "", ""
 	if e.gap != nil && !d.offered {
 		u.Notice = sayGap(e.between(e.gap))
 		u.Offer = &Answer{wordCloseGap, "close-gap", ""}

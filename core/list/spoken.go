@@ -236,6 +236,9 @@ func other(names []string, left string) string {
 	return left
 }
 
+// NextOutcome is what the next outcome of a decision is called beside others; "" where two say yes and no.
+func NextOutcome(names []string) string { return other(names, "") }
+
 // cutLeader takes it off a text that it says where a way leads: 'go back to step 2' is 'step 2'.
 func cutLeader(s string) (to string, ok bool) {
 	for again := begins[firstRune(s)]; again; {

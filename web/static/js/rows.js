@@ -118,6 +118,16 @@ export class Rows {
         next.value = '';
         next.scrollIntoView({ block: 'nearest' });
       }
+      // Tab begins the next outcome of the decision above, Shift+Tab comes back out of it.
+      if (e.key === 'Tab' && !e.shiftKey && !next.value.trim()) {
+        const { field } = core().act('field-outcome', '');
+        if (!field) return;
+        e.preventDefault();
+        next.value = next.dataset.begun = field;
+      } else if (e.key === 'Tab' && e.shiftKey && next.value && next.value === next.dataset.begun) {
+        e.preventDefault();
+        next.value = '';
+      }
       if (e.key === 'Escape') {
         next.value = '';
         document.getElementById('desk').focus({ preventScroll: true });
