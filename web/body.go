@@ -24,6 +24,7 @@ const (
 var bodies = map[string]int{
 	"/charts/open":            largeBody,
 	"/charts/list":            listBody,
+	"/charts/list/preview":    listBody,
 	"/fonts":                  largeBody,
 	"/charts/:chart/files":    largeBody,
 	"/charts/:chart/pictures": largeBody,

@@ -63,6 +63,7 @@ func (s *Server) Routes() []Route {
 		{"POST", "/charts", SignedIn, s.newChart},
 		{"POST", "/charts/open", SignedIn, s.openFile},
 		{"POST", "/charts/list", SignedIn, s.typedList},
+		{"POST", "/charts/list/preview", SignedIn, s.previewList},
 		{"GET", "/charts/:chart", Owner, s.editor},
 		{"GET", "/charts/:chart/chart.json", Owner, s.chartJSON},
 		{"GET", "/charts/:chart/here", Owner, s.here},

@@ -1,0 +1,50 @@
+package web
+
+import (
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+)
+
+const lists = "Type or paste a list One line per step; the chart draws itself"
+
+// While a list is typed on the page of charts, the chart is drawn beside it, and each line says how it is
+// read; nothing lies on anything, and what cannot be read is said in words.
+func TestListIsDrawnWhileTyped(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.open("/charts")
+	b.press(lists)
+	b.until("how to begin", `document.querySelector('#list-preview').innerText.includes('as you type')`)
+	b.run(typeInto("[name=list]", "Guard: Alarm rings\nIs it a drill?\n- No: guard calls the brigade\n- Yes: guard resets the panel\nLog it"))
+	b.until("the chart", `document.querySelectorAll('#list-preview svg .step').length === 5`)
+	rows := eval[string](b, `[...document.querySelectorAll('.read-rows li')].map(e => e.innerText.replace(/\s+/g, ' ').trim()).join('|')`)
+	if !strings.Contains(rows, "2 Is it a drill? Decision, Guard no → 3 yes → 4|3 guard calls the brigade Process, Guard") {
+		t.Errorf("it is read as %s", rows)
+	}
+	for _, size := range [][2]int64{{1280, 800}, {960, 600}} {
+		b.run(chromedp.EmulateViewport(size[0], size[1]))
+		b.frame()
+		field, drawing, list := b.rect(`document.querySelector('[name=list]')`), b.rect(`document.querySelector('.read-drawing')`), b.rect(`document.querySelector('.read-rows')`)
+		if field.overlaps(drawing) || drawing.overlaps(list) || drawing.W < 250 || drawing.X+drawing.W > float64(size[0]) {
+			t.Errorf("at %v the field is %v, the drawing %v, the list %v", size, field, drawing, list)
+		}
+	}
+	if dir := os.Getenv("LOOK"); dir != "" {
+		b.run(chromedp.EmulateViewport(1280, 800))
+		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		os.WriteFile(dir, png, 0o600)
+	}
+	b.axe("a list and its preview", "#list-preview")
+	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = '<script>document.title="taken"</script>\nA?\n  <b>no</b> -> 7'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
+	b.until("the text", `document.querySelector('#list-preview').innerText.includes('<script>')`)
+	if eval[bool](b, `document.title === 'taken' || !!document.querySelector('#list-preview :is(script, b)')`) {
+		t.Error("what is typed becomes markup")
+	}
+	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = 'x\n'.repeat(500); f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
+	b.until("it is too long for that", `document.querySelector('#list-preview [role=alert]')?.innerText.includes('200 lines')`)
+}
