@@ -34,9 +34,11 @@ var speeches = []speech{
 
 // leaders are how it is said that a way leads to another step.
 var leaders = []string{
-	"then ", "and ", "go ", "goes ", "back to ", "go back to ", "goes back to ", "go to ", "goes to ", "goto ", "return to ", "returns to ", "loop back to ", "loop to ",
+	"then ", "and ", "go ", "goes ", "back to ", "go back to ", "goes back to ", "go to ", "goes to ", "goto ", "return to ", "returns to ",
+	"loop back to ", "loop to ",
 	"continue with ", "continue at ", "continue to ", "continues with ", "proceed to ", "proceed with ", "jump to ", "repeat from ", "see step ", "to step ",
-	"zurück zu ", "zurück zum ", "zurück zur ", "weiter mit ", "weiter bei ", "retour à ", "aller à ", "volver a ", "ir a ", "torna a ", "vai a ", "terug naar ", "ga naar ",
+	"zurück zu ", "zurück zum ", "zurück zur ", "weiter mit ", "weiter bei ", "retour à ", "aller à ", "volver a ", "ir a ", "torna a ", "vai a ",
+	"terug naar ", "ga naar ",
 	"voltar a ", "voltar para ", "ir para ", "wróć do ", "przejdź do ", "tillbaka till ", "gå till ", "tilbage til ", "gå til ", "tilbake til ",
 }
 
@@ -78,7 +80,9 @@ func cutSeparator(s string) (rest string, arrow, ok bool) {
 		return "", false, true
 	}
 	for _, w := range []string{"->", "-->", "→", "=>", ":", ",", "–", "—", "-"} {
-		if rest, is := strings.CutPrefix(t, w); is && (rest == "" || rest[0] == ' ' || w == ":" || w == "," || w == "→" || w == "->" || w == "=>") && !(w == "-" && strings.HasPrefix(rest, ">")) {
+		rest, is := strings.CutPrefix(t, w)
+		dash := w == "-" || w == "–" || w == "—" // which needs a space behind it, or it is a part of a word
+		if is && (!dash || rest == "" || rest[0] == ' ') {
 			return strings.TrimLeft(rest, " "), strings.Contains("->-->→=>", w) && w != "-", true
 		}
 	}
@@ -276,10 +280,14 @@ func cutTail(s string) (before, to string, ok bool) {
 	return s, "", false
 }
 
+// numberWords stand before the number of a step.
+var numberWords = []string{"step number", "step no.", "step", "number", "no.", "schritt", "étape", "paso", "passo", "stap", "krok", "steg", "trin",
+	"trinn", "#"}
+
 // bare is what names a step in what people say: 'step 2', '"Pay".', 'no. 3'.
 func bare(s string) string {
 	s = strings.TrimRight(strings.TrimSpace(s), ".;, ")
-	for _, w := range []string{"step number", "step no.", "step", "number", "no.", "schritt", "étape", "paso", "passo", "stap", "krok", "steg", "trin", "trinn", "#"} {
+	for _, w := range numberWords {
 		if rest, ok := cutWord(s, w); ok && strings.TrimLeft(rest, " ") != "" && plainKey(strings.TrimLeft(rest, " ")) {
 			return strings.TrimLeft(rest, " ")
 		}
