@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"slices"
+	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -251,7 +252,7 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		lanes = chart.RenameBands(n, o.newID)
 		n.ID, n.Key = o.newID("p"), nil
 		if n.Title != "" {
-			n.Title = fmt.Sprintf("%d. %s", len(o.pages)+1, n.Title) // first, since tabs are cut off at their end
+			n.Title = fmt.Sprintf(sayFrom, shortened(steps[0].Text), n.Title)
 		}
 	}
 	here := map[string]*chart.Step{}
@@ -321,6 +322,16 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		}
 	}
 	return n
+}
+
+// shortened is the beginning of a text, for a title that others are to be told from by it.
+func shortened(text string) string {
+	const most = 32 // letters: a tab shows that many
+	r := []rune(strings.Join(strings.Fields(text), " "))
+	if len(r) > most {
+		return strings.TrimRight(string(r[:most-1]), " ") + "…"
+	}
+	return string(r)
 }
 
 // onlyLanesOf leaves lanes out of a page that none of the steps stands in, and pools and lanes that then hold none.

@@ -7,6 +7,7 @@ import (
 	"math/rand/v2"
 	"os"
 	"slices"
+	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
@@ -330,5 +331,24 @@ func TestOverInEveryForm(t *testing.T) {
 				}
 			}
 		}
+	}
+}
+
+// Pages that go on are told apart by how their titles begin.
+func TestOverTitles(t *testing.T) {
+	c := worked(3, 60, 0)
+	c.Pages[0].Title = "Stocktake"
+	if err := Whole(t.Context(), c); err != nil {
+		t.Fatal(err)
+	}
+	seen := map[string]bool{}
+	for i, p := range c.Pages {
+		if seen[p.Title] || i > 0 && (!strings.HasPrefix(p.Title, "From ") || !strings.HasSuffix(p.Title, ": Stocktake")) {
+			t.Errorf("page %d is called %q", i+1, p.Title)
+		}
+		seen[p.Title] = true
+	}
+	if len(c.Pages) < 2 {
+		t.Error("there is one page")
 	}
 }
