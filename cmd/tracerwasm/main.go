@@ -37,8 +37,8 @@ type update struct {
 	Offer   *edit.Answer     `json:"offer,omitempty"`
 	Clip    string           `json:"clip,omitempty"`
 	Cursor  string           `json:"cursor"`
-	Open    string           `json:"open,omitempty"` // an address to be opened
-	Row     string           `json:"row,omitempty"`  // a row of the list in which typing goes on
+	Open    string           `json:"open,omitempty"`  // an address to be opened
+	Row     string           `json:"row,omitempty"`   // a row of the list in which typing goes on
 	Field   string           `json:"field,omitempty"` // what the field for the next step begins with
 	Table   *edit.TableFacts `json:"table"`
 	Send    []edit.Sent      `json:"send,omitempty"`

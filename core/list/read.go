@@ -19,7 +19,7 @@ func parse(text []string, first int) []*line {
 			flat = append(flat, l)
 		}
 	}
-	r := reading{keys: keysIn(flat), texts: map[string]bool{}, lanes: map[string]bool{}}
+	r := reading{keys: keysIn(flat), texts: map[string]bool{}, own: map[string]bool{}, lanes: map[string]bool{}}
 	roots := nest(flat)
 	r.look(roots, false)
 	r.walk(roots, nil)
@@ -66,6 +66,7 @@ func keysIn(flat []*line) map[string]bool {
 type reading struct {
 	keys  map[string]bool // by which steps are named
 	texts map[string]bool // of steps that can be named by them
+	own   map[string]bool // those of steps that have a line to themselves
 	lanes map[string]bool // that stand before a colon where nothing else can
 }
 
@@ -107,6 +108,7 @@ func (r *reading) look(lines []*line, asked bool) {
 			of := say(head, false)
 			if _, leads := cutLeader(head); !leads && !l.named && !asked && !isEnd(head) {
 				r.knows(of.text)
+				r.own[nameOf(of.text)] = true
 			}
 			if len(of.lane) > 0 && (!asked || l.named) {
 				r.lanes[strings.ToLower(of.lane[len(of.lane)-1].name)] = true
@@ -167,20 +169,14 @@ func parseLine(raw string) *line {
 	}
 	l.key, s = cutKey(s)
 	if l.key == "" {
-		if bare := unmarked(s); bare != s {
-			if l.key, s = cutKey(bare); l.key == "" {
-				l.key, s = cutNumber(s)
-			}
-		} else {
+		if l.key, s = cutKey(unmarked(s)); l.key == "" {
 			l.key, s = cutNumber(s)
 		}
 	}
-	if l.key == "" {
-		if l.indent > 0 {
-			if name, value, ok := cutField(s); ok {
-				l.field = &chart.Field{Name: meant(name), Value: meant(value)}
-				return l
-			}
+	if l.key == "" && l.indent > 0 {
+		if name, value, ok := cutField(s); ok {
+			l.field = &chart.Field{Name: meant(name), Value: meant(value)}
+			return l
 		}
 	}
 	var outcomes []string
@@ -264,8 +260,8 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 			return // its steps stand below it
 		}
 		w, ok := r.target(s)
-		if ok && w.text != "" && !l.arrow && r.later(s) {
-			ok = false
+		if ok && w.text != "" && !l.arrow && !r.own[w.text] {
+			ok = false // the same words behind another answer are another step
 		}
 		if to, leads := cutLeader(s); leads && !ok {
 			w, ok = r.target(to)
@@ -346,10 +342,6 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 	}
 	l.add(r, s)
 }
-
-// later reports whether a text that stands behind an outcome without an arrow is a step of its own, which
-// has no line to itself.
-func (r *reading) later(s string) bool { return !r.texts[nameOf(say(s, false).text)] }
 
 // add takes one more step on the line, which can be named by its text from now on. One that says where it
 // leads leads there.
