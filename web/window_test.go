@@ -23,6 +23,9 @@ import (
 var chromium = sync.OnceValue(func() context.Context {
 	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.WindowSize(1280, 800), chromedp.WSURLReadTimeout(3*patience()),
 		chromedp.Flag("disable-gpu", true), chromedp.Flag("disable-quic", true), chromedp.Flag("disable-component-update", true), chromedp.Flag("font-render-hinting", "none"))
+	if os.Getenv("BENCH") == "" { // nothing runs long enough to be worth compiling twice
+		opts = append(opts, chromedp.Flag("js-flags", "--liftoff-only"))
+	}
 	alloc, stop := chromedp.NewExecAllocator(context.Background(), opts...)
 	ctx, cancel := chromedp.NewContext(alloc)
 	if err := chromedp.Do(ctx); err != nil {

@@ -34,8 +34,8 @@ func keysIn(flat []*line) map[string]bool {
 			least = l.indent
 		}
 	}
-	// Numbered anew in places, farther in perhaps, they name nothing.
-	for _, from := range []int{-1, least, 0} {
+	// Numbered anew in places they name nothing: those farther in, and if that is not all, none.
+	for _, within := range []bool{true, false} {
 		keys, twice := map[string]bool{}, false
 		for _, l := range flat {
 			if l.key != "" {
@@ -47,7 +47,7 @@ func keysIn(flat []*line) map[string]bool {
 			return keys
 		}
 		for _, l := range flat {
-			if l.indent > least || from >= least {
+			if l.indent > least || !within {
 				l.key = ""
 			}
 		}
