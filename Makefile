@@ -32,8 +32,7 @@ demo: build
 # here is for a test that never ends.
 test: build
 	sh tools/test-needs.sh
-	@$(GO) tool gotestsum --format pkgname-and-test-fails --format-hide-empty-pkg --format-icons text --hide-summary skipped --jsonfile bin/tests.json -- -timeout 3h ./...; \
-	failed=$$?; echo "The slowest:"; $(GO) tool gotestsum tool slowest --threshold 100ms --jsonfile bin/tests.json | sed -n 1,3p; exit $$failed
+	$(GO) test -json -timeout 3h ./... | $(GO) run ./tools/testlines
 
 soak: build
 	sh tools/test-needs.sh

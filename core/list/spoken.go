@@ -122,20 +122,17 @@ func cutOutcome(s string) (outcome, bool) {
 		return outcome{}, false
 	}
 	for _, l := range speeches {
-		for _, w := range l.ifs {
-			after, ok := cutWord(s, w)
-			if !ok || !strings.HasPrefix(after, " ") {
-				continue
+		after, ok := l.cutIf(s)
+		if !ok {
+			continue
+		}
+		if i := strings.IndexAny(after, ":,→"); i > 0 && !isEscaped(after, i) {
+			if rest, arrow, ok := cutSeparator(after[i:]); ok && rest != "" {
+				return outcome{label: strings.TrimSpace(after[:i]), rest: rest, arrow: arrow}, true
 			}
-			after = strings.TrimLeft(after, " ")
-			if i := strings.IndexAny(after, ":,→"); i > 0 && !isEscaped(after, i) {
-				if rest, arrow, ok := cutSeparator(after[i:]); ok && rest != "" {
-					return outcome{label: strings.TrimSpace(after[:i]), rest: rest, arrow: arrow}, true
-				}
-			}
-			if before, _, rest, ok := cutArrow(after); ok && before != "" {
-				return outcome{label: before, rest: rest, arrow: true}, true
-			}
+		}
+		if before, _, rest, ok := cutArrow(after); ok && before != "" {
+			return outcome{label: before, rest: rest, arrow: true}, true
 		}
 	}
 	return outcome{}, false
@@ -175,30 +172,37 @@ func cutAnswer(s string) (outcome, bool) {
 		}
 	}
 	for _, l := range speeches {
-		for _, w := range l.ifs {
-			after, ok := cutWord(s, w)
-			if !ok || !strings.HasPrefix(after, " ") {
-				continue
-			}
-			after = strings.TrimLeft(after, " ")
-			for i, name := range [2][]string{append(slices.Clone(l.yes), "so"), append(slices.Clone(l.no), "not", "nicht", "niet", "inte", "ikke")} {
-				for _, n := range name {
-					rest, ok := cutWord(after, n)
-					if !ok {
-						continue
-					}
-					cut, arrow, is := cutSeparator(rest)
-					if is {
-						rest = cut
-					} else if !strings.HasPrefix(rest, " ") {
-						continue
-					}
-					return outcome{label: [2]string{l.yes[0], l.no[0]}[i], rest: strings.TrimLeft(rest, " "), arrow: arrow, sure: true}, true
+		after, ok := l.cutIf(s)
+		if !ok {
+			continue
+		}
+		for i, name := range [2][]string{append(slices.Clone(l.yes), "so"), append(slices.Clone(l.no), "not", "nicht", "niet", "inte", "ikke")} {
+			for _, n := range name {
+				rest, ok := cutWord(after, n)
+				if !ok {
+					continue
 				}
+				cut, arrow, is := cutSeparator(rest)
+				if is {
+					rest = cut
+				} else if !strings.HasPrefix(rest, " ") {
+					continue
+				}
+				return outcome{label: [2]string{l.yes[0], l.no[0]}[i], rest: strings.TrimLeft(rest, " "), arrow: arrow, sure: true}, true
 			}
 		}
 	}
 	return outcome{}, false
+}
+
+// cutIf takes 'if' off a text.
+func (l speech) cutIf(s string) (rest string, ok bool) {
+	for _, w := range l.ifs {
+		if rest, ok := cutWord(s, w); ok && strings.HasPrefix(rest, " ") {
+			return strings.TrimLeft(rest, " "), true
+		}
+	}
+	return s, false
 }
 
 // longestAnswer is how long an answer in parentheses may be.
