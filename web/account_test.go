@@ -25,6 +25,7 @@ func TestAccount(t *testing.T) {
 	b.press("Account …")
 	b.until("the account's page", `location.pathname === '/account'`)
 	change := func(now, next string) {
+		b.until("the form", `document.readyState === 'complete' && document.querySelector('[name=now]') && document.querySelector('[name=next]')`)
 		eval[bool](b, fmt.Sprintf(`(document.querySelector('[name=now]').value = %q, document.querySelector('[name=next]').value = %q, true)`, now, next))
 		b.press("Change password")
 	}
