@@ -84,7 +84,8 @@ func (r *room) shift(id string, d float64) {
 				continue
 			}
 			for m := range seen {
-				if to := r.by(r.boxes[m], d); to.Grow(least).Overlaps(b) && !r.boxes[m].Grow(least).Overlaps(b) {
+				was, to := r.boxes[m], r.by(r.boxes[m], d)
+				if to.Grow(least).Overlaps(b) && !was.Grow(least).Overlaps(b) || to.Overlaps(b) && !was.Overlaps(b) {
 					seen[other], again = true, true
 					break
 				}

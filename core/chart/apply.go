@@ -425,6 +425,10 @@ func setLine(p *Page, d Part) ([]Part, error) {
 		x := c.Crossings
 		inv.Crossings, next.Crossings = &x, *d.Crossings
 	}
+	if d.Main != nil {
+		m := c.Main
+		inv.Main, next.Main = &m, *d.Main
+	}
 	if d.Pins != nil {
 		ps := append([]Pin{}, c.Pins...)
 		inv.Pins = &ps

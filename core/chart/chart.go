@@ -112,16 +112,19 @@ type Connector struct {
 	Crossings Crossings `json:"crossings,omitempty"` // where it yields; as the page without a word
 	Pins      []Pin     `json:"pins,omitempty"`
 	Labels    []Label   `json:"labels,omitempty"`
-	Way       *Way      `json:"way,omitempty"` // how it runs; without, it is found
+	Way       *Way      `json:"way,omitempty"`  // how it runs; without, it is found
+	Main      bool      `json:"main,omitempty"` // the main way goes on along it, whatever the flow says
 }
 
 // End is one end of a connector: glued to a step, at a port or, with Port
-// empty, at the side that suits best; or loose at a point of the page.
+// empty, at the side that suits best; or loose at a point of the page. A port that is
+// fixed stays when the page is laid out.
 type End struct {
-	Step string  `json:"step,omitempty"`
-	Port string  `json:"port,omitempty"`
-	X    float64 `json:"x,omitempty"`
-	Y    float64 `json:"y,omitempty"`
+	Step  string  `json:"step,omitempty"`
+	Port  string  `json:"port,omitempty"`
+	Fixed bool    `json:"fixed,omitempty"`
+	X     float64 `json:"x,omitempty"`
+	Y     float64 `json:"y,omitempty"`
 }
 
 // Loose tells whether the end holds at no step.

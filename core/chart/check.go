@@ -327,6 +327,9 @@ func checkLine(step func(id string) *Step, c *Connector) error {
 }
 
 func checkEnd(step func(id string) *Step, e *End) error {
+	if e.Port == "" {
+		e.Fixed = false
+	}
 	if e.Loose() {
 		if e.Port != "" {
 			return errors.New(loosePort)

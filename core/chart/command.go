@@ -39,7 +39,7 @@ type Command struct {
 //	            one takes it away)
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
-//	            gives it back to the meaning), Crossings, Pins, Labels
+//	            gives it back to the meaning), Crossings, Pins, Labels, Main
 //	line.ways   Page, Ways (by connector; nil to find it anew)
 //	line.order  Page, Order (ids of some connectors, in their new order)
 //
@@ -90,6 +90,7 @@ type Part struct {
 	LaneLook  *LaneLook  `json:"laneLook,omitempty"`
 	Crossings *Crossings `json:"crossings,omitempty"`
 	KeepOff   *bool      `json:"keepOff,omitempty"`
+	Main      *bool      `json:"main,omitempty"`
 	Pins      *[]Pin     `json:"pins,omitempty"`
 	Key       *KeyPart   `json:"key,omitempty"`
 	Shown     *[]Showing `json:"shown,omitempty"`

@@ -134,7 +134,7 @@ func (e *Editor) newLabel(r *sheet.Run, place *chart.LabelPlace) scene.Item {
 		share = place.Along
 	}
 	m, _ := r.Points.At(share)
-	return scene.Item{At: geom.Pt(m.X+4, m.Y-6), Size: sheet.LabelSize}
+	return scene.Item{At: geom.Pt(m.X+4, m.Y-6), Size: style.LabelSize}
 }
 
 // width is how far the text from one byte to another reaches along the line.

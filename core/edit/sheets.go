@@ -283,7 +283,7 @@ func (e *Editor) smallest() float64 {
 	}
 	for i := range sh.Lines {
 		if len(sh.Lines[i].Labels) > 0 {
-			least = min(least, sheet.LabelSize)
+			least = min(least, style.LabelSize)
 		}
 	}
 	return cmp.Or(least, typeset.Size)

@@ -173,7 +173,7 @@ const (
 func roomFor(lines float64) float64 { return math.Min(mostRoom, aLine*lines) }
 
 const (
-	aLine    = 10.5
+	aLine    = 14.5
 	mostRoom = 150.0
 )
 
@@ -266,10 +266,10 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 		frame.X, frame.Y = frame.Y, frame.X
 	}
 	left := make([]float64, perFold)
-	at := frame.X + p.Heads() + edge + roomFor(turn[0])
+	at := frame.X + p.Heads() + edge + roomFor(turn[0])*n.how.tight
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap*n.how.tight + roomFor(turn[c+1])
+		at += width[c] + (colGap+roomFor(turn[c+1]))*n.how.tight
 	}
 	frame.W = at - colGap*n.how.tight + edge - frame.X
 	sizes := make([]float64, g.lanes)

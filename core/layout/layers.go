@@ -6,38 +6,54 @@ import (
 	"slices"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/layout/trunk"
 	"plaintracer/core/spread"
 )
 
-// inLayers lays out a page without lanes: one layer a rank of the flow, with
-// dummies holding the room for connectors that pass a layer.
-func inLayers(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
+// standing is where the steps of a page without lanes stand: in rows along the flow, with the room
+// below each, and their middles across it.
+type standing struct {
+	rank []int
+	x    []float64
+	gaps []float64 // before each row
+}
+
+// inRows lays out a page without lanes: a small one on a plan, a large one in layers.
+func inRows(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
 	w, h := n.w, n.h
 	if dir == Right { // computed downward, turned at the end
 		w, h = h, w
 	}
-	l := layer(n, w)
-	l.order()
-	l.coordinates()
+	var s standing
+	if len(w) <= trunk.Most {
+		if n.plan == nil {
+			n.plan = planned(p, n)
+		}
+		s = n.plan.stand(n, w, dir)
+	} else {
+		s = inLayers(n, w)
+	}
 	if n.over() {
 		return chart.Command{}, room{}
 	}
-	tops, tall := make([]float64, len(l.rows)), make([]float64, len(l.rows)) // middles and heights of the layers
+	rows := 1 + slices.Max(s.rank)
+	middles, tall := make([]float64, rows), make([]float64, rows)
+	for v, r := range s.rank {
+		tall[r] = math.Max(tall[r], h[v])
+	}
 	at := 0.0
-	for r, row := range l.rows {
-		for _, v := range row {
-			if v < len(h) {
-				tall[r] = math.Max(tall[r], h[v])
-			}
+	for r := range rows {
+		if r > 0 {
+			at += s.gaps[r]
 		}
-		tops[r] = at + tall[r]/2
-		at += tall[r] + rowGap*n.how.tight + 4*math.Min(12, float64(l.turns(r)))
+		middles[r] = at + tall[r]/2
+		at += tall[r]
 	}
 	x, y := make([]float64, len(w)), make([]float64, len(w))
-	columns := l.columns(w, tops, tall, n.how.h-foot-p.Frame.Y-16)
+	columns := s.columns(w, middles, tall, n.how.h-foot-p.Frame.Y-16, n.how.fold)
 	for v := range w {
-		c := columns[l.rank[v]]
-		cx, cy := l.x[v]+c.dx, tops[l.rank[v]]+c.dy
+		c := columns[s.rank[v]]
+		cx, cy := s.x[v]+c.dx, middles[s.rank[v]]+c.dy
 		if dir == Right {
 			cx, cy = cy, cx
 		}
@@ -61,26 +77,42 @@ func inLayers(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
 	return finish(p, n, x, y, nil, nil, p.Frame)
 }
 
-// column is how far the layers of a column are moved from where they stand below each other.
+// inLayers places steps one layer a rank of the flow, with dummies holding the room for connectors
+// that pass a layer.
+func inLayers(n *net, w []float64) standing {
+	l := layer(n, w)
+	l.order()
+	l.coordinates()
+	s := standing{rank: l.rank[:l.real], x: l.x[:l.real], gaps: make([]float64, len(l.rows))}
+	for r := 1; r < len(l.rows); r++ {
+		s.gaps[r] = rowGap*n.how.tight + 4*math.Min(12, float64(l.turns(r-1)))
+	}
+	return s
+}
+
+// column is how far the rows of a column are moved from where they stand below each other.
 type column struct{ dx, dy float64 }
 
-// columns are those of the layers: one, or where the page is folded as many as let each be no
+// columns are those of the rows: one, or where the page is folded as many as let each be no
 // higher than high, side by side.
-func (l *layers) columns(w, middles, tall []float64, high float64) []column {
-	out := make([]column, len(l.rows))
+func (s *standing) columns(w, middles, tall []float64, high float64, fold bool) []column {
+	rows := len(middles)
+	out, wide := make([]column, rows), make([][2]float64, rows)
+	for r := range wide {
+		wide[r] = [2]float64{math.Inf(1), math.Inf(-1)}
+	}
+	for v, r := range s.rank {
+		wide[r] = [2]float64{math.Min(wide[r][0], s.x[v]-w[v]/2), math.Max(wide[r][1], s.x[v]+w[v]/2)}
+	}
 	first, left := 0, 0.0
-	for r := range l.rows {
-		end := r+1 == len(l.rows) || l.n.how.fold && middles[r+1]+tall[r+1]/2-(middles[first]-tall[first]/2) > high
+	for r := range rows {
+		end := r+1 == rows || fold && middles[r+1]+tall[r+1]/2-(middles[first]-tall[first]/2) > high
 		if !end {
 			continue
 		}
 		lo, hi := math.Inf(1), math.Inf(-1)
-		for _, row := range l.rows[first : r+1] {
-			for _, v := range row {
-				if v < l.real {
-					lo, hi = math.Min(lo, l.x[v]-w[v]/2), math.Max(hi, l.x[v]+w[v]/2)
-				}
-			}
+		for _, span := range wide[first : r+1] {
+			lo, hi = math.Min(lo, span[0]), math.Max(hi, span[1])
 		}
 		for i := first; i <= r; i++ {
 			out[i] = column{left - lo, tall[first]/2 - middles[first]}

@@ -53,6 +53,7 @@ type net struct {
 	out    [][]int
 	in     [][]int
 	order  []int // nodes along the flow
+	plan   *onPlan
 }
 
 type arc struct {
@@ -152,7 +153,7 @@ func (n *net) lay(p *chart.Page, dir Direction, how setting) (chart.Command, roo
 	if len(p.Lanes) > 0 {
 		return inLanes(p, n)
 	}
-	return inLayers(p, n, dir)
+	return inRows(p, n, dir)
 }
 
 // over tells whether nobody waits for the layout any more.

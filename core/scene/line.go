@@ -118,8 +118,8 @@ func label(p *chart.Page, r *sheet.Run, l sheet.LabelShape, inside bool) []Item 
 	face, ink := style.Face(p, false), style.Ink(p)
 	if inside && l.Box.H > l.Box.W { // turned, to read upward
 		for k, t := range l.Lines {
-			x := l.Box.X + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
-			it := text(t, x, l.Box.Bottom(), face, sheet.LabelSize, ink)
+			x := l.Box.X + style.LabelSize*typeset.Ascent + float64(k)*style.LabelSize*typeset.Leading
+			it := text(t, x, l.Box.Bottom(), face, style.LabelSize, ink)
 			it.Upright = true
 			it.At.Y = geom.Round2(l.Box.CY() + it.Width/2)
 			out = append(out, it)
@@ -134,12 +134,12 @@ func label(p *chart.Page, r *sheet.Run, l sheet.LabelShape, inside bool) []Item 
 		}
 	}
 	for k, t := range l.Lines {
-		y := l.Box.Y + sheet.LabelSize*typeset.Ascent + float64(k)*sheet.LabelSize*typeset.Leading
+		y := l.Box.Y + style.LabelSize*typeset.Ascent + float64(k)*style.LabelSize*typeset.Leading
 		x := l.Box.X
 		if inside {
-			x = l.Box.CX() - typeset.Width(face, sheet.LabelSize, t)/2
+			x = l.Box.CX() - typeset.Width(face, style.LabelSize, t)/2
 		}
-		out = append(out, text(t, x, y, face, sheet.LabelSize, ink))
+		out = append(out, text(t, x, y, face, style.LabelSize, ink))
 	}
 	return out
 }

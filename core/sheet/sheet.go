@@ -68,13 +68,6 @@ type LabelShape struct {
 	Lines []string
 }
 
-// LabelSize is the font size of labels of connectors, px.
-const LabelSize = 12.0
-
-const (
-	labelWide = 150.0 // px, before a label is broken into lines
-)
-
 // Composer makes sheets. It keeps what did not change from one to the next, so
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
@@ -157,12 +150,8 @@ func (c *Composer) label(t string) LabelShape {
 	if c.labels == nil || len(c.labels) > keepFits {
 		c.labels = map[labelKey]LabelShape{}
 	}
-	l := LabelShape{Lines: typeset.Lines(key.face, LabelSize, t, labelWide)}
-	for _, s := range l.Lines {
-		l.Box.W = max(l.Box.W, typeset.Width(key.face, LabelSize, s))
-	}
-	l.Box.W = geom.Round2(l.Box.W)
-	l.Box.H = geom.Round2(float64(len(l.Lines)-1)*LabelSize*typeset.Leading + LabelSize*(typeset.Ascent+typeset.Descent))
+	var l LabelShape
+	l.Lines, l.Box.W, l.Box.H = style.Label(key.face, t)
 	c.labels[key] = l
 	return l
 }

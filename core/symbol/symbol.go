@@ -331,7 +331,7 @@ type Port struct {
 }
 
 // tip is how far beside a decision's tip a line may hold, px.
-const tip = 10.0
+const tip = 14.0
 
 // Ports lists the natural ports, clockwise from the top.
 func (k Kind) Ports(w, h float64) []Port {

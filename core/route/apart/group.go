@@ -20,6 +20,7 @@ type spacing struct {
 var (
 	spacings = []spacing{
 		{find.Gap, find.Gap, false},
+		{10, 10, false},
 		{8, 8, false},
 		{6, 6, false},
 		{4, 4, false},
@@ -27,7 +28,7 @@ var (
 		{2.5, 2.5, true},
 		{narrowest, narrowest, true},
 	}
-	besideLabels = []spacing{{find.Gap, find.Gap, false}, {8, find.Gap, false}, {6, find.Gap, false}, {4, find.Gap, false}, {4, find.Gap, true}}
+	besideLabels = []spacing{{find.Gap, find.Gap, false}, {10, find.Gap, false}, {8, find.Gap, false}, {6, find.Gap, false}, {4, find.Gap, false}, {4, find.Gap, true}}
 )
 
 // between is the distance that a pair keeps.

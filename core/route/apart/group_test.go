@@ -19,7 +19,7 @@ func TestLinesCloseUpBesideLabels(t *testing.T) {
 	for _, c := range []struct {
 		from         float64 // where the gap begins
 		lines, label float64 // distances wanted
-	}{{-40, find.Gap, find.Gap}, {5, 8, find.Gap}, {12, 4, find.Gap}, {18, 4, 4}} {
+	}{{-40, find.Gap, find.Gap}, {1, 8, find.Gap}, {8, 4, find.Gap}, {18, 4, 4}} {
 		line := func(pos float64) segment {
 			return segment{pos: pos, stiff: 1, room: span{c.from, 80}, need: span{c.from, 80}}
 		}

@@ -18,7 +18,7 @@ import (
 // Distances, px.
 const (
 	Margin = 12.0 // kept from an obstacle where there is room
-	Gap    = 10.0 // between lines side by side
+	Gap    = 14.0 // between lines side by side
 	hard   = 1.0  // never nearer to an obstacle than this
 )
 

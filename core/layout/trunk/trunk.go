@@ -1,0 +1,251 @@
+// Package trunk places the steps of a chart as a draughtsman does: the main way is a trunk, straight
+// from start to end, one row a step; every other chain of steps is a branch beside it, its first step in
+// the row of the decision that it leaves.
+//
+// What goes in: the flow of a page, with what hangs on it. What comes out: a cell, column and row, for
+// every step. What holds afterwards: no two steps in one cell, the main way in one column and downward.
+// A start is found branch after branch (branches.go), then single steps, branches, rows and columns are
+// moved as long as that lowers bends, crossings, length and size (search.go), all counted on the plan
+// (shapes.go, plan.go): the router comes to the same for almost all lines. The work is counted, not
+// timed: the same page gives the same plan on every machine.
+package trunk
+
+import (
+	"context"
+
+	"plaintracer/core/flow"
+	"plaintracer/core/symbol"
+)
+
+// Most is up to how many steps a search pays.
+const Most = 40
+
+// Graph is a part of a page that hangs together, as it is placed: steps by their index in it.
+type Graph struct {
+	Steps   int
+	Lines   []Line
+	Decides []bool
+	Main    []bool  // on the main way
+	Chains  [][]int // the main way, then each branch after what it leaves
+	Hangs   []int   // steps beside the flow
+}
+
+// Line is a connector of it.
+type Line struct {
+	From, To int
+	Weak     bool // no way of the flow
+	Back     bool // a way back
+	Returns  bool // from a step that only leads back
+	Trunk    bool // on the main way
+	Pair     bool // another one leads from where it leads to where it comes from
+}
+
+// Plan are the cells of the steps of a page, from 0 on, and how the lines between them would run.
+type Plan struct {
+	Col, Row []int
+	Runs     []Run
+}
+
+// Run is how a line from step to step would run: it bends in the middles of cells, at odd numbers, and on
+// the borders between them, at even ones. It leaves its step by a side.
+type Run struct {
+	From, To int
+	Side     symbol.Side
+	At       [][2]int
+}
+
+// Place finds the cells of all steps of g; data and notes are pairs of steps that hang on each other
+// beside the flow. It ends, with what it has, when the context has.
+func Place(ctx context.Context, g *flow.Graph, beside [][2]int) Plan {
+	f := g.Forward()
+	out := Plan{Col: make([]int, len(g.Steps)), Row: make([]int, len(g.Steps))}
+	s := shelf{}
+	for _, part := range parts(g, beside) {
+		p, runs := placed(ctx, partOf(g, f, part, beside))
+		by, below := s.put(p)
+		for i, v := range part {
+			out.Col[v], out.Row[v] = p.col[i]+by, p.row[i]+below
+		}
+		for i, l := range p.g.Lines {
+			r := Run{From: part[l.From], To: part[l.To], Side: runs[i].from}
+			for _, q := range runs[i].at[:runs[i].n] {
+				r.At = append(r.At, [2]int{q.x + 2*by, q.y + 2*below})
+			}
+			out.Runs = append(out.Runs, r)
+		}
+	}
+	return out
+}
+
+// shelf puts parts that nothing joins beside each other, small ones below each other.
+type shelf struct {
+	left, right, next, bottom int // columns of the stack that is being filled; its next free row; the rows of all
+}
+
+// put finds how far a part is moved.
+func (s *shelf) put(p *plan) (by, below int) {
+	p.index()
+	wide, high := p.right-p.left+1, p.bottom-p.top+1
+	if s.next > 0 && s.next+high > s.bottom {
+		s.left, s.next = s.right, 0
+	}
+	by, below = s.left-p.left, s.next-p.top
+	s.right = max(s.right, s.left+wide)
+	s.next += high
+	s.bottom = max(s.bottom, s.next)
+	return by, below
+}
+
+// parts are the steps that hang together, by the first of them.
+func parts(g *flow.Graph, beside [][2]int) [][]int {
+	up := make([]int, len(g.Steps))
+	for v := range up {
+		up[v] = v
+	}
+	root := func(v int) int {
+		for up[v] != v {
+			up[v] = up[up[v]]
+			v = up[v]
+		}
+		return v
+	}
+	join := func(a, b int) {
+		a, b = root(a), root(b)
+		up[max(a, b)] = min(a, b)
+	}
+	for _, w := range g.Ways {
+		join(w.From, w.To)
+	}
+	for _, w := range beside {
+		join(w[0], w[1])
+	}
+	at := map[int]int{}
+	var out [][]int
+	for v := range g.Steps {
+		r := root(v)
+		k, has := at[r]
+		if !has {
+			k = len(out)
+			at[r], out = k, append(out, nil)
+		}
+		out[k] = append(out[k], v)
+	}
+	return out
+}
+
+// partOf is one of the parts as it is placed.
+func partOf(g *flow.Graph, f *flow.Forward, part []int, beside [][2]int) *Graph {
+	at := make(map[int]int, len(part))
+	for i, v := range part {
+		at[v] = i
+	}
+	out := &Graph{Steps: len(part), Decides: make([]bool, len(part)), Main: make([]bool, len(part))}
+	seen := map[[2]int]bool{}
+	add := func(a, b int, l Line) {
+		l.From, l.To = at[a], at[b]
+		if key := [2]int{l.From, l.To}; l.From != l.To && !seen[key] {
+			seen[key] = true
+			out.Lines = append(out.Lines, l)
+		}
+	}
+	inFlow := make(map[int]bool, len(part))
+	for i, v := range part {
+		out.Decides[i] = g.Steps[v].Symbol == symbol.Decision
+		inFlow[v] = len(g.In[v])+len(g.Out[v]) > 0
+		for _, e := range g.Out[v] {
+			add(v, g.Ways[e].To, Line{Back: f.Back[e], Returns: !f.Ends(v)})
+		}
+	}
+	for _, w := range beside {
+		if _, here := at[w[0]]; here {
+			add(w[0], w[1], Line{Weak: true})
+		}
+	}
+	for i, l := range out.Lines {
+		out.Lines[i].Pair = seen[[2]int{l.To, l.From}]
+	}
+	left := make(map[int]bool, len(part))
+	for _, v := range part {
+		if inFlow[v] {
+			left[v] = true
+		} else {
+			out.Hangs = append(out.Hangs, at[v])
+		}
+	}
+	for _, c := range chains(f, left) {
+		for i := range c {
+			c[i] = at[c[i]]
+		}
+		out.Chains = append(out.Chains, c)
+	}
+	if len(out.Chains) > 0 {
+		out.besides()
+		main := out.Chains[0]
+		for _, v := range main {
+			out.Main[v] = true
+		}
+		for i := range out.Lines {
+			l := &out.Lines[i]
+			for k := 1; k < len(main) && !l.Trunk; k++ {
+				l.Trunk = l.From == main[k-1] && l.To == main[k]
+			}
+		}
+	}
+	return out
+}
+
+// chains are the main way and the branches of the steps left, each after what it leaves.
+func chains(f *flow.Forward, left map[int]bool) [][]int {
+	var out [][]int
+	take := func(v int) bool { return left[v] }
+	for k := 0; ; k++ {
+		if k == len(out) {
+			c := f.From(take)
+			if len(c) == 0 {
+				return out
+			}
+			out = append(out, gone(left, c))
+		}
+		for _, v := range out[k] {
+			for u := f.Next(v, take); u >= 0; u = f.Next(v, take) {
+				var c []int
+				for w := u; w >= 0; w = f.Next(w, take) {
+					c = append(c, w)
+				}
+				out = append(out, gone(left, c))
+			}
+		}
+	}
+}
+
+func gone(left map[int]bool, c []int) []int {
+	for _, v := range c {
+		delete(left, v)
+	}
+	return c
+}
+
+// besides takes steps off the main way that only one of two outcomes passes before both go on at the
+// same place: beside it they cost one bend, on it two.
+func (g *Graph) besides() {
+	main := g.Chains[0]
+	ins, outs := make([]int, g.Steps), make([][]int, g.Steps)
+	for _, l := range g.Lines {
+		if !l.Weak {
+			ins[l.To]++
+			outs[l.From] = append(outs[l.From], l.To)
+		}
+	}
+	var kept []int
+	var off [][]int
+	for i, v := range main {
+		if i > 0 && i+1 < len(main) && len(kept) > 0 && ins[v] == 1 && len(outs[v]) == 1 {
+			if before := outs[main[i-1]]; kept[len(kept)-1] == main[i-1] && len(before) == 2 && (before[0] == main[i+1] || before[1] == main[i+1]) {
+				off = append(off, []int{v})
+				continue
+			}
+		}
+		kept = append(kept, v)
+	}
+	g.Chains = append(append([][]int{kept}, off...), g.Chains[1:]...)
+}
