@@ -88,7 +88,7 @@ func (b *builder) chain(lines []*line, waiting []loose) []loose {
 		switch {
 		case len(l.steps) > 0:
 			waiting = b.line(l, waiting)
-		case l.goes:
+		case l.goes || len(l.ways) > 0:
 			for _, w := range waiting {
 				b.lead(w, l.ways[0], l.n)
 			}
@@ -137,7 +137,7 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 		switch {
 		case k.field != nil:
 			field(m.step, *k.field)
-		case len(k.steps) == 0 && !k.goes:
+		case len(k.steps) == 0 && !k.goes && !k.behind(follow):
 			for _, w := range k.ways {
 				led = b.lead(loose{m.step, w.label, w.meaning}, w, k.n) || led
 			}
@@ -153,6 +153,11 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 		waiting = nil
 	}
 	return b.chain(follow, waiting)
+}
+
+// behind reports whether an arrow stands behind a step as far in as itself, and so leads on from there.
+func (l *line) behind(steps []*line) bool {
+	return len(steps) > 0 && len(l.ways) == 1 && l.ways[0].meaning == chart.Flow && !l.ways[0].quoted && level(l, steps[len(steps)-1])
 }
 
 // outcomes makes what a decision leads to, in the order in which it is written. One without a name gets

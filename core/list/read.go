@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
@@ -200,7 +201,18 @@ func cutField(s string) (name, value string, ok bool) {
 	if i <= 0 || isEscaped(s, i) || i+2 < len(s) && s[i+2] != ' ' {
 		return "", "", false
 	}
-	return s[:i], strings.TrimPrefix(s[i+2:], " "), true
+	name, value = s[:i], strings.TrimPrefix(s[i+2:], " ")
+	return name, value, !computes(name, value)
+}
+
+// computes reports whether what looks like a field is a step that computes something: an answer and
+// what is done then ('yes: a = b'), or a value that comes of the one before ('n = n + 1').
+func computes(name, value string) bool {
+	if _, answer := cutOutcome(name + " = x"); answer {
+		return true
+	}
+	words := strings.FieldsFunc(value, func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsNumber(r) && r != '_' })
+	return len(words) > 1 && slices.Contains(words, name)
 }
 
 // asks reports whether the line's step is a decision.

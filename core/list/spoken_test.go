@@ -35,6 +35,10 @@ func TestLists(t *testing.T) {
 		{"Ripe?\n  yes: Sweet?\n  yes: sell\n  no: cook\n  no: leave it\nDone", "Ripe? yes>Sweet? no>leave it; Sweet? yes>sell no>cook; sell >Done; cook >Done; leave it >Done; Done"},
 		// Arrows farther in belong where they stand, whatever they are called.
 		{"1. A?\n  no -> 3\n  -> 2\n2. B?\n  yes -> 3\n  yes -> 1\n3. C", "A? no>C yes>B?; B? yes>C yes>A?; C"},
+		{"Dry?\n  no: plan\n    saw\n    -> pack\n  yes: pick\nPack", "Dry? no>plan yes>pick; plan >saw; saw >Pack; pick >Pack; Pack"},
+		// An assignment is a step, and no field.
+		{"Equal?\n  no: a = a - b\n    -> Equal?\n  yes: print", "Equal? no>a = a - b yes>print; a = a - b >Equal?; print"},
+		{"Read n\nMore?\n  yes: Count\n    n = n + 1\n  no: print\nEnd", "Read n >More?; More? yes>Count no>print; Count >n = n + 1; n = n + 1 >End; print >End; End"},
 		// The same words behind two answers are two steps, unless an arrow leads there or they have a line of their own.
 		{"Ripe?\n  yes: log it\n  no: wash it\nSweet?\n  yes: log it\n  no: cook it\nDone", "Ripe? yes>log it no>wash it; log it >Sweet?; wash it >Sweet?; Sweet? yes>log it no>cook it; log it >Done; cook it >Done; Done"},
 		{"Ripe?\n  yes: log it\n  no: wash it\nLog it\nDone", "Ripe? yes>Log it no>wash it; wash it >Log it; Log it >Done; Done"},

@@ -93,7 +93,7 @@ func page(b *strings.Builder, p *chart.Page) {
 			b.WriteString("    " + arrowOf(chart.Flow) + " " + nowhere + "\n")
 		}
 		for _, f := range s.Fields {
-			b.WriteString("    " + fieldName(f.Name) + " =")
+			b.WriteString("    " + fieldName(f.Name, f.Value) + " =")
 			if f.Value != "" {
 				b.WriteString(" " + Escaped(f.Value))
 			}
@@ -192,8 +192,8 @@ func label(s string, outcome bool) string {
 	return quoted(s)
 }
 
-func fieldName(s string) string {
-	if plain(s, " _-", false) && unmarked(s+" =") == s+" =" && !strings.HasSuffix(s, " ") {
+func fieldName(s, value string) string {
+	if plain(s, " _-", false) && unmarked(s+" =") == s+" =" && !strings.HasSuffix(s, " ") && !computes(s, value) {
 		return s
 	}
 	return quoted(s)
