@@ -5,39 +5,13 @@ import (
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
-	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
 )
 
-// drawn are the bends and the crossings of a page as it is drawn.
-func drawn(c *chart.Chart) (bends, crossings int) {
+// counted are the bends and the crossings of a chart as it is drawn.
+func counted(c *chart.Chart) (bends, crossings int) {
 	var comp sheet.Composer
-	s := comp.Compose(c, c.Pages[0])
-	for i := range s.Lines {
-		a := s.Lines[i].Points
-		bends += len(a) - 2
-		for j := range i {
-			b := s.Lines[j].Points
-			for k := 1; k < len(a); k++ {
-				for l := 1; l < len(b); l++ {
-					crossings += crosses(a[k-1], a[k], b[l-1], b[l])
-				}
-			}
-		}
-	}
-	return bends, crossings
-}
-
-// crosses is 1 where an upright and a level segment go through each other.
-func crosses(a, b, c, d geom.Point) int {
-	if a.X == b.X {
-		a, b, c, d = c, d, a, b
-	}
-	r, q := geom.Span(a, b), geom.Span(c, d)
-	if r.H == 0 && q.W == 0 && r.X < q.X && q.X < r.Right() && q.Y < r.Y && r.Y < q.Bottom() {
-		return 1
-	}
-	return 0
+	return drawn(comp.Compose(c, c.Pages[0]))
 }
 
 // Charts whose lanes run down are laid out as well as those whose lanes run across: steps in their
@@ -57,7 +31,7 @@ func TestDown(t *testing.T) {
 					t.Fatal(err)
 				}
 			}
-			b, x := drawn(c)
+			b, x := counted(c)
 			bends[way], crossings[way] = bends[way]+b, crossings[way]+x
 			for i, s := range p.Steps {
 				r, l := p.StepRect(s), p.LaneRect(p.Lane(s.Lane))
@@ -90,12 +64,12 @@ func TestTurned(t *testing.T) {
 		if _, err := chart.Apply(c, cmd); err != nil {
 			t.Fatal(err)
 		}
-		b, x := drawn(c)
+		b, x := counted(c)
 		bends[0], crossings[0] = bends[0]+b, crossings[0]+x
 		if _, err := chart.Apply(c, chart.Command{Parts: arrange.Turned(p)}); err != nil {
 			t.Fatal(err)
 		}
-		b, x = drawn(c)
+		b, x = counted(c)
 		bends[1], crossings[1] = bends[1]+b, crossings[1]+x
 	}
 	t.Logf("as it was and turned: %v bends, %v crossings", bends, crossings)

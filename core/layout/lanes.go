@@ -2,15 +2,67 @@ package layout
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/layout/cells"
+	"plaintracer/core/symbol"
 )
 
 // inLanes puts each step into a column of its lane, one step to a cell, and
 // folds a run of columns that is far too long for a sheet into rows.
 func inLanes(p *chart.Page, n *net) (chart.Command, room) {
-	return fewBends(p, n).place(p)
+	g := fewBends(p, n)
+	if !g.folded() && !n.quick && len(n.w) <= cells.Most && len(g.from) == 1 {
+		g.improve(p)
+	}
+	return g.place(p)
+}
+
+// improve looks for places of the steps along the flow with fewer bends and crossings, as the router draws them.
+func (g *grid) improve(p *chart.Page) {
+	n := g.n
+	if n.along == nil {
+		n.along = slices.Clone(g.col)
+		j := judge{p: p, least: math.Inf(1)}
+		for _, col := range append([][]int{n.along}, g.candidates(p)...) {
+			if copy(g.col, col); g.folded() { // it has become too long
+				continue
+			}
+			if cmd, _ := g.place(p); j.better(cmd) {
+				n.along = slices.Clone(col)
+			}
+		}
+	}
+	copy(g.col, n.along)
+}
+
+// folded tells whether the lanes are folded into rows.
+func (g *grid) folded() bool {
+	folds, _ := g.folding()
+	return folds > 1
+}
+
+// candidates are places along the flow that a search finds.
+func (g *grid) candidates(p *chart.Page) [][]int {
+	n := g.n
+	decides, lane, along := make([]bool, len(n.w)), make([]int, len(n.w)), make([]int, len(n.w))
+	for i, v := range n.order {
+		along[v] = i
+	}
+	var lines []cells.Line
+	at := map[string]int{}
+	for v, s := range p.Steps {
+		at[s.ID], decides[v], lane[v] = v, s.Symbol == symbol.Decision, g.row(v)
+	}
+	for _, c := range p.Connectors {
+		a, from := at[c.From.Step]
+		if b, to := at[c.To.Step]; from && to && a != b {
+			lines = append(lines, cells.Line{From: a, To: b, Weak: !c.Meaning.Way(), Back: along[a] > along[b]})
+		}
+	}
+	return cells.InLanes(n.ctx, lines, decides, lane, g.col)
 }
 
 // fill puts the steps into cells, each later than it would have to be by so
@@ -168,13 +220,19 @@ const (
 	emptyLane   = 44.0  // px that a lane without steps is high inside
 )
 
-// roomFor is the room, px, for so many lines beside each other: a gap and a hair each, and
-// for no more than would tear the chart apart.
-func roomFor(lines float64) float64 { return math.Min(mostRoom, aLine*lines) }
+// roomFor is the room, px, for so many lines beside each other: a gap and a hair each, a little less where the
+// page is tight, and for no more than would tear the chart apart.
+func (n *net) roomFor(lines float64) float64 {
+	if n.how.tight < 1 {
+		return math.Min(mostRoom, tightLine*lines)
+	}
+	return math.Min(mostRoom, aLine*lines)
+}
 
 const (
-	aLine    = 14.5
-	mostRoom = 150.0
+	aLine     = 14.5
+	tightLine = 10.5
+	mostRoom  = 150.0
 )
 
 // leastColumn is the least width of the columns beside the border of two stages, px.
@@ -266,10 +324,10 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 		frame.X, frame.Y = frame.Y, frame.X
 	}
 	left := make([]float64, perFold)
-	at := frame.X + p.Heads() + edge + roomFor(turn[0])*n.how.tight
+	at := frame.X + p.Heads() + edge + n.roomFor(turn[0])
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + (colGap+roomFor(turn[c+1]))*n.how.tight
+		at += width[c] + colGap*n.how.tight + n.roomFor(turn[c+1])
 	}
 	frame.W = at - colGap*n.how.tight + edge - frame.X
 	sizes := make([]float64, g.lanes)

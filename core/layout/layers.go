@@ -6,7 +6,7 @@ import (
 	"slices"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/layout/trunk"
+	"plaintracer/core/layout/cells"
 	"plaintracer/core/spread"
 )
 
@@ -25,11 +25,15 @@ func inRows(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
 		w, h = h, w
 	}
 	var s standing
-	if len(w) <= trunk.Most {
-		if n.plan == nil {
-			n.plan = planned(p, n)
+	if len(w) <= cells.Most {
+		plan := &n.plans[0]
+		if n.quick {
+			plan = &n.plans[1]
 		}
-		s = n.plan.stand(n, w, dir)
+		if *plan == nil {
+			*plan = planned(p, n)
+		}
+		s = (*plan).stand(n, w, dir)
 	} else {
 		s = inLayers(n, w)
 	}

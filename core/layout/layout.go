@@ -52,8 +52,10 @@ type net struct {
 	edges  []arc
 	out    [][]int
 	in     [][]int
-	order  []int // nodes along the flow
-	plan   *onPlan
+	order  []int      // nodes along the flow
+	quick  bool       // nothing is searched for that makes the page draw better
+	plans  [2]*onPlan // of a small page without lanes, once it is found
+	along  []int      // the places of the steps of a small page in lanes, once they are found
 }
 
 type arc struct {
@@ -100,7 +102,7 @@ func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.C
 	p = front(p)
 	return page(ctx, p, func(n *net) chart.Command {
 		w, h := p.SheetSize()
-		cmd, _ := n.lay(p, dir, setting{w, h, 1, false, 0})
+		cmd, _ := n.lay(p, dir, setting{w: w, h: h, tight: 1})
 		return cmd
 	})
 }

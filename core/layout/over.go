@@ -148,8 +148,7 @@ func (o *over) find(ctx context.Context, most int) error {
 		more := rest
 		rest = min(rest, most)
 		if len(o.pages) == mostOver-1 {
-			_, err := o.keep(ctx, at, len(o.order))
-			return err
+			return o.keep(ctx, at, len(o.order))
 		}
 		// Grow while it fits, then halve the way to what did not fit.
 		fit, not := 0, rest+1
@@ -179,7 +178,7 @@ func (o *over) find(ctx context.Context, most int) error {
 				}
 			}
 		}
-		if _, err := o.keep(ctx, at, at+n); err != nil {
+		if err := o.keep(ctx, at, at+n); err != nil {
 			return err
 		}
 		at, much = at+n, n
@@ -209,23 +208,24 @@ func (o *over) try(ctx context.Context, from, to int) (bool, error) {
 	trial := *o
 	n := 0
 	trial.newID = func(kind string) string { n++; return fmt.Sprint(kind, "trial", n) }
-	trial.letter, trial.letters, trial.pages = func() string { return "A" }, map[string]string{}, slices.Clone(o.pages)
-	return trial.keep(ctx, from, to)
+	trial.letter, trial.letters = func() string { return "A" }, map[string]string{}
+	ok := fits(ctx, trial.page(o.order[from:to]))
+	return ok, ctx.Err()
 }
 
-// keep makes a page of a range of the order, and tells whether it fits its sheet.
-func (o *over) keep(ctx context.Context, from, to int) (bool, error) {
+// keep makes a page of a range of the order.
+func (o *over) keep(ctx context.Context, from, to int) error {
 	p := o.page(o.order[from:to])
 	cmd, _, err := OnSheet(ctx, p, Down)
 	if err != nil {
-		return false, err
+		return err
 	}
 	alone := &chart.Chart{Pages: []*chart.Page{p}}
 	if _, err := chart.Apply(alone, cmd); err != nil {
-		return false, err
+		return err
 	}
 	o.pages = append(o.pages, laid{p, cmd, to - from})
-	return Fits(p), nil
+	return nil
 }
 
 // page is a page of some of the steps, not laid out; the first one keeps the names of what is on it.

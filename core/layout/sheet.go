@@ -2,6 +2,7 @@ package layout
 
 import (
 	"context"
+	"math"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/typeset"
@@ -46,10 +47,29 @@ func OnSheet(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Comma
 }
 
 func onSheet(p *chart.Page, dir Direction, n *net) chart.Command {
+	n.quick = true
+	how, cmd, k := n.fit(p, dir)
+	if k > 1/leastScale || n.over() {
+		return cmd
+	}
+	// Drawn with fewer bends a page may take more room than there is.
+	n.quick = false
+	if better, need := n.lay(p, dir, how); need.times(how.w, how.h) <= max(1, k) {
+		cmd = better
+	}
+	if k > 1 { // printed that much smaller, it can still be read
+		cmd = fitted(p, cmd)
+	}
+	return cmd
+}
+
+// fit finds the first way to lay the page out in which it fits its sheet, and how many times the sheet it takes.
+func (n *net) fit(p *chart.Page, dir Direction) (how setting, cmd chart.Command, k float64) {
 	w, h := p.SheetSize()
-	first, need := n.lay(p, dir, setting{w, h, 1, false, 0})
-	if need.times(w, h) <= 1 {
-		return first
+	usual := setting{w: w, h: h, tight: 1}
+	first, need := n.lay(p, dir, usual)
+	if k := need.times(w, h); k <= 1 {
+		return usual, first, k
 	}
 	// Steps alone, half a gap around each, are more than the sheet holds: no way will do.
 	least := 0.0
@@ -57,48 +77,49 @@ func onSheet(p *chart.Page, dir Direction, n *net) chart.Command {
 		least += (n.w[v] + colGap/2) * (n.h[v] + rowGap/2)
 	}
 	if least*leastScale*leastScale > w*h {
-		return first
+		return usual, first, math.Inf(1)
 	}
-	ways := []setting{{w, h, tightest, false, 0}}
-	folded := []setting{{w, h, 1, true, 0}, {h, w, 1, true, 0}, {w, h, tightest, true, 0}, {h, w, tightest, true, 0}}
+	ways := []setting{{w: w, h: h, tight: tightest}}
+	folded := []setting{{w: w, h: h, tight: 1, fold: true}, {w: h, h: w, tight: 1, fold: true}, {w: w, h: h, tight: tightest, fold: true}, {w: h, h: w, tight: tightest, fold: true}}
 	if len(p.Lanes) > 0 {
 		folded = nil
 		for rows := 2; rows <= mostRows && len(p.Stages) == 0; rows++ {
-			folded = append(folded, setting{w, h, 1, false, rows}, setting{w, h, tightest, false, rows})
+			folded = append(folded, setting{w: w, h: h, tight: 1, rows: rows}, setting{w: w, h: h, tight: tightest, rows: rows})
 		}
 	}
 	if len(p.Lanes) == 0 && dir == Down {
-		ways = append(ways, setting{h, w, 1, false, 0}, setting{h, w, tightest, false, 0})
+		ways = append(ways, setting{w: h, h: w, tight: 1}, setting{w: h, h: w, tight: tightest})
 	}
-	try := func(ways []setting) (cmd chart.Command, found bool) {
-		least := 1 / leastScale
-		for _, how := range ways {
-			c, need := n.lay(p, dir, how)
+	if len(p.Lanes) == 0 && dir == Right {
+		folded = nil
+	}
+	for _, ways := range [2][]setting{ways, folded} {
+		k = math.Inf(1)
+		for _, try := range ways {
+			c, need := n.lay(p, dir, try)
 			if n.over() {
-				return first, true
+				return usual, first, math.Inf(1)
 			}
-			k := need.times(how.w, how.h)
-			if k <= 1 {
-				return c, true
-			}
-			if k < least {
-				cmd, found, least = c, true, k
+			switch t := need.times(try.w, try.h); {
+			case t <= 1:
+				return try, c, t
+			case t < k:
+				how, cmd, k = try, c, t
 			}
 		}
-		if found { // printed that much smaller, it can still be read
-			cmd = fitted(p, cmd)
-		}
-		return cmd, found
-	}
-	if cmd, ok := try(ways); ok {
-		return cmd
-	}
-	if len(p.Lanes) > 0 || dir == Down {
-		if cmd, ok := try(folded); ok {
-			return cmd
+		if k < 1/leastScale {
+			return how, cmd, k
 		}
 	}
-	return first
+	return usual, first, math.Inf(1)
+}
+
+// fits tells whether some of the ways to lay a page out for its sheet fits it.
+func fits(ctx context.Context, p *chart.Page) bool {
+	n := build(ctx, p)
+	n.quick = true
+	_, _, k := n.fit(p, Down)
+	return k <= 1/leastScale
 }
 
 // fitted is the command which also lets the page be printed smaller.

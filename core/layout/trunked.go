@@ -5,7 +5,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
-	"plaintracer/core/layout/trunk"
+	"plaintracer/core/layout/cells"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
@@ -19,7 +19,7 @@ const (
 
 // onPlan is a page without lanes whose steps stand in the cells of a plan.
 type onPlan struct {
-	trunk.Plan
+	cells.Plan
 	labels map[[2]int][2]float64 // by the steps that a line joins: the room of its first label
 }
 
@@ -42,7 +42,7 @@ func planned(p *chart.Page, n *net) *onPlan {
 			out.labels[ends] = [2]float64{w, h}
 		}
 	}
-	out.Plan = trunk.Place(n.ctx, g, beside)
+	out.Plan = cells.Place(n.ctx, g, beside, !n.quick)
 	return out
 }
 

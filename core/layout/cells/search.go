@@ -1,13 +1,14 @@
-package trunk
+package cells
 
 import (
 	"context"
 	"math"
+	"math/rand/v2"
 	"slices"
 )
 
 // mostWork bounds the search, in pairs of lines compared: about a fifth of a second.
-const mostWork = 4_000_000
+const mostWork = 1_000_000
 
 // searcher holds the best plan so far.
 type searcher struct {
@@ -15,19 +16,96 @@ type searcher struct {
 	g     *Graph
 	best  *plan
 	least float64
+	whole bool // all steps have places, and the best plan is drawn
 	trial *plan
 	d     *drawer
-	work  int
+	found [][]int    // the rows of all plans that no move made better
+	dice  *rand.Rand // the same for every page
+}
+
+func newSearcher(ctx context.Context, g *Graph) *searcher {
+	return &searcher{ctx: ctx, g: g, best: newPlan(g), trial: newPlan(g), d: newDrawer(g), dice: rand.New(rand.NewPCG(1, uint64(g.Steps)))}
 }
 
 // placed is the plan of a part of a page, and how its lines run.
-func placed(ctx context.Context, g *Graph) (*plan, []run) {
-	s := &searcher{ctx: ctx, g: g, best: newPlan(g), trial: newPlan(g), d: newDrawer(g)}
+func placed(ctx context.Context, g *Graph, search bool) (*plan, []run) {
+	s := newSearcher(ctx, g)
 	s.start()
+	if !search {
+		s.d.draw(s.best, math.Inf(1))
+		return s.best, s.d.runs
+	}
+	s.search(func() (better bool) {
+		better = s.steps()
+		better = s.branches() || better
+		better = s.rows() || better
+		return s.columns() || better
+	})
+	s.d.draw(s.best, math.Inf(1))
+	return s.best, s.d.runs
+}
+
+// fruitless is how many plans in a row are shaken before the search ends; in lanes, where there is less to begin
+// with, more.
+const (
+	fruitless   = 3
+	fruitlessIn = 16
+)
+
+// search makes all moves for as long as they make the plan better; then it shakes the plan a little, and
+// tries again.
+func (s *searcher) search(moves func() bool) {
 	s.begin()
 	s.try(func(*plan) bool { return true })
-	s.improve()
-	return s.best, s.d.draw(s.best, math.Inf(1)).runs
+	s.whole = true
+	descend := func() {
+		for !s.over() && moves() {
+		}
+		s.found = append(s.found, slices.Clone(s.best.row))
+	}
+	descend()
+	was, most := newPlan(s.g), fruitless
+	if s.g.Lanes {
+		most = fruitlessIn
+	}
+	for k := 0; k < most && !s.over(); k++ {
+		s.best.copyTo(was)
+		least := s.least
+		for range 2 {
+			s.begin()
+			s.try(s.shaken)
+		}
+		descend()
+		if s.least < least-1e-9 {
+			k = -1
+			continue
+		}
+		was.copyTo(s.best)
+		s.least = least
+		s.d.draw(s.best, math.Inf(1))
+		s.d.keep(s.best)
+	}
+}
+
+// shaken moves a step somewhere else.
+func (s *searcher) shaken(p *plan) bool {
+	v := s.dice.IntN(s.g.Steps)
+	by, below := s.dice.IntN(5)-2, s.dice.IntN(7)-3
+	if s.g.Main[v] {
+		return false
+	}
+	if s.g.Lanes {
+		by = 0
+	}
+	p.index()
+	if u := p.holds(p.col[v]+by, p.row[v]+below); u >= 0 && u != v {
+		if s.g.Main[u] {
+			return false
+		}
+		p.col[u], p.row[u] = p.col[v], p.row[v]
+	}
+	p.col[v], p.row[v] = p.col[v]+by, p.row[v]+below
+	return true
 }
 
 // try changes the best plan, and keeps that where it is better.
@@ -36,27 +114,33 @@ func (s *searcher) try(change func(p *plan) bool) bool {
 	if !change(s.trial) {
 		return false
 	}
-	d := s.d.draw(s.trial, s.least)
-	s.work += d.work + s.g.Steps
-	if d.cost >= s.least-1e-9 {
+	s.d.work += s.g.Steps
+	draw := s.d.draw
+	if s.whole && s.moved() <= s.g.Steps/2 {
+		draw = func(p *plan, most float64) float64 { return s.d.redraw(p, s.best, most) }
+	}
+	cost := draw(s.trial, s.least)
+	if cost >= s.least-1e-9 {
 		return false
 	}
-	s.best, s.trial, s.least = s.trial, s.best, d.cost
+	s.best, s.trial, s.least = s.trial, s.best, cost
+	s.d.keep(s.best)
 	return true
 }
 
-// over tells whether the search has cost enough, or nobody waits for it.
-func (s *searcher) over() bool { return s.work > mostWork || s.ctx.Err() != nil }
-
-// improve moves steps, branches, rows and columns for as long as one of the moves makes the plan better.
-func (s *searcher) improve() {
-	for better := true; better && !s.over(); {
-		better = s.steps()
-		better = s.branches() || better
-		better = s.rows() || better
-		better = s.columns() || better
+// moved is how many steps the trial has moved.
+func (s *searcher) moved() int {
+	n := 0
+	for v := range s.g.Steps {
+		if s.trial.col[v] != s.best.col[v] || s.trial.row[v] != s.best.row[v] {
+			n++
+		}
 	}
+	return n
 }
+
+// over tells whether the search has cost enough, or nobody waits for it.
+func (s *searcher) over() bool { return s.d.work > mostWork || s.ctx.Err() != nil }
 
 // near is how far a step is moved.
 const near = 2
@@ -87,6 +171,9 @@ func (s *searcher) steps() (better bool) {
 						p.col[u], p.row[u] = p.col[v], p.row[v]
 						return move(p)
 					}) || better
+				}
+				if abs(by) > 1 || abs(below) > 1 {
+					continue
 				}
 				better = s.try(func(p *plan) bool { p.insert(r, 1); return move(p) }) || better
 				if c != 0 {

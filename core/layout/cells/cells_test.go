@@ -1,4 +1,4 @@
-package trunk
+package cells
 
 import (
 	"fmt"
@@ -89,7 +89,7 @@ func BenchmarkPlace(b *testing.B) {
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			for b.Loop() {
 				for _, g := range pages {
-					Place(b.Context(), g, nil)
+					Place(b.Context(), g, nil, true)
 				}
 			}
 		})

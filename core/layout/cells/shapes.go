@@ -1,4 +1,4 @@
-package trunk
+package cells
 
 import "plaintracer/core/symbol"
 
@@ -166,24 +166,26 @@ const (
 	aCrossing  = 2.0
 	sideBySide = 0.25 // they share a border between cells
 	onEach     = 2.0  // they share the middle of cells, where there is room for one
+	inLane     = 0.5  // the same in lanes, which have more room
 )
 
-// conflict is what two runs cost each other. Lines to the same step join, those from the same step part.
-func conflict(a, b *run, join, part bool) float64 {
+// conflict is what two runs cost each other; middle is what it costs to share the middle of a cell. Lines to the
+// same step join, those from the same step part.
+func conflict(a, b *run, join, part bool, middle float64) float64 {
 	if a.low.x > b.high.x || a.high.x < b.low.x || a.low.y > b.high.y || a.high.y < b.low.y {
 		return 0
 	}
 	sum := 0.0
 	for i := 1; i < a.n; i++ {
 		for j := 1; j < b.n; j++ {
-			sum += meeting(a, i, b, j, join, part)
+			sum += meeting(a, i, b, j, join, part, middle)
 		}
 	}
 	return sum
 }
 
 // meeting is what stretch i of a and j of b cost each other.
-func meeting(a *run, i int, b *run, j int, join, part bool) float64 {
+func meeting(a *run, i int, b *run, j int, join, part bool, middle float64) float64 {
 	p, q, r, s := a.at[i-1], a.at[i], b.at[j-1], b.at[j]
 	if (p.x == q.x) != (r.x == s.x) {
 		if p.x == q.x {
@@ -206,7 +208,7 @@ func meeting(a *run, i int, b *run, j int, join, part bool) float64 {
 		return 0
 	}
 	if p.y&1 == 1 {
-		return onEach
+		return middle
 	}
 	// Where one of them turns off beside the other it has to lie on that side.
 	first, second := a.turn(i, lo, upright)-b.turn(j, lo, upright), a.turn(i, hi, upright)-b.turn(j, hi, upright)

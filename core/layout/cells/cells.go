@@ -1,17 +1,19 @@
-// Package trunk places the steps of a chart as a draughtsman does: the main way is a trunk, straight
-// from start to end, one row a step; every other chain of steps is a branch beside it, its first step in
-// the row of the decision that it leaves.
+// Package cells finds the cells, columns and rows, that the steps of a small page stand in, so that its lines
+// run with few bends and crossings.
 //
-// What goes in: the flow of a page, with what hangs on it. What comes out: a cell, column and row, for
-// every step. What holds afterwards: no two steps in one cell, the main way in one column and downward.
-// A start is found branch after branch (branches.go), then single steps, branches, rows and columns are
-// moved as long as that lowers bends, crossings, length and size (search.go), all counted on the plan
-// (shapes.go, plan.go): the router comes to the same for almost all lines. The work is counted, not
-// timed: the same page gives the same plan on every machine.
-package trunk
+// Without lanes steps are placed as a draughtsman does (trunk.go): the main way is a trunk, straight from start
+// to end, one row a step; every other chain of steps is a branch beside it, its first step in the row of the
+// decision that it leaves. With lanes each step has its lane, and a place along the flow is looked for
+// (lanes.go). Then single steps, branches, rows and columns are moved as long as that lowers bends, crossings,
+// length and size (search.go), all counted on a plan of the cells (shapes.go, draw.go): the router comes to the
+// same for almost all lines. The work is counted, not timed: the same page gives the same cells on every
+// machine. What holds afterwards: no two steps in one cell; the main way in one column and downward, or each
+// step in its lane.
+package cells
 
 import (
 	"context"
+	"slices"
 
 	"plaintracer/core/flow"
 	"plaintracer/core/symbol"
@@ -28,6 +30,7 @@ type Graph struct {
 	Main    []bool  // on the main way
 	Chains  [][]int // the main way, then each branch after what it leaves
 	Hangs   []int   // steps beside the flow
+	Lanes   bool    // each step keeps its column
 }
 
 // Line is a connector of it.
@@ -54,14 +57,14 @@ type Run struct {
 	At       [][2]int
 }
 
-// Place finds the cells of all steps of g; data and notes are pairs of steps that hang on each other
-// beside the flow. It ends, with what it has, when the context has.
-func Place(ctx context.Context, g *flow.Graph, beside [][2]int) Plan {
+// Place finds the cells of all steps of g; beside are pairs of steps that hang on each other beside the
+// flow. Without a search they are where they were put first. It ends, with what it has, when the context has.
+func Place(ctx context.Context, g *flow.Graph, beside [][2]int, search bool) Plan {
 	f := g.Forward()
 	out := Plan{Col: make([]int, len(g.Steps)), Row: make([]int, len(g.Steps))}
 	s := shelf{}
 	for _, part := range parts(g, beside) {
-		p, runs := placed(ctx, partOf(g, f, part, beside))
+		p, runs := placed(ctx, partOf(g, f, part, beside), search)
 		by, below := s.put(p)
 		for i, v := range part {
 			out.Col[v], out.Row[v] = p.col[i]+by, p.row[i]+below
@@ -140,11 +143,8 @@ func partOf(g *flow.Graph, f *flow.Forward, part []int, beside [][2]int) *Graph 
 		at[v] = i
 	}
 	out := &Graph{Steps: len(part), Decides: make([]bool, len(part)), Main: make([]bool, len(part))}
-	seen := map[[2]int]bool{}
 	add := func(a, b int, l Line) {
-		l.From, l.To = at[a], at[b]
-		if key := [2]int{l.From, l.To}; l.From != l.To && !seen[key] {
-			seen[key] = true
+		if l.From, l.To = at[a], at[b]; a != b {
 			out.Lines = append(out.Lines, l)
 		}
 	}
@@ -161,9 +161,7 @@ func partOf(g *flow.Graph, f *flow.Forward, part []int, beside [][2]int) *Graph 
 			add(w[0], w[1], Line{Weak: true})
 		}
 	}
-	for i, l := range out.Lines {
-		out.Lines[i].Pair = seen[[2]int{l.To, l.From}]
-	}
+	out.pairs()
 	left := make(map[int]bool, len(part))
 	for _, v := range part {
 		if inFlow[v] {
@@ -184,14 +182,23 @@ func partOf(g *flow.Graph, f *flow.Forward, part []int, beside [][2]int) *Graph 
 		for _, v := range main {
 			out.Main[v] = true
 		}
-		for i := range out.Lines {
-			l := &out.Lines[i]
-			for k := 1; k < len(main) && !l.Trunk; k++ {
-				l.Trunk = l.From == main[k-1] && l.To == main[k]
-			}
+		for k := 1; k < len(main); k++ {
+			i := slices.IndexFunc(out.Lines, func(l Line) bool { return l.From == main[k-1] && l.To == main[k] })
+			out.Lines[i].Trunk = true
 		}
 	}
 	return out
+}
+
+// pairs marks lines that another one comes back beside.
+func (g *Graph) pairs() {
+	there := map[[2]int]bool{}
+	for _, l := range g.Lines {
+		there[[2]int{l.From, l.To}] = true
+	}
+	for i, l := range g.Lines {
+		g.Lines[i].Pair = there[[2]int{l.To, l.From}]
+	}
 }
 
 // chains are the main way and the branches of the steps left, each after what it leaves.

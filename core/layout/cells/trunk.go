@@ -1,4 +1,4 @@
-package trunk
+package cells
 
 import "math"
 
