@@ -61,26 +61,35 @@ func (f *Forward) Next(v int, take func(int) bool) int {
 
 // Main is the main way: from the start with the longest way on to an end. An outcome from which no end
 // is reached but by going back is never on it.
-func (f *Forward) Main() []int { return f.From(func(int) bool { return true }) }
-
-// From is Main among some of the steps alone.
-func (f *Forward) From(take func(int) bool) []int {
-	first := -1
+func (f *Forward) Main() []int {
+	all := map[int]bool{}
 	for v := range f.g.Steps {
-		if take(v) && f.starts(v) && (first < 0 || f.better(v, f.ends[first], f.long[first])) {
-			first = v
-		}
+		all[v] = true
 	}
-	var out []int
-	for v := first; v >= 0; v = f.Next(v, take) {
-		out = append(out, v)
+	if c := f.Chains(all); len(c) > 0 {
+		return c[0]
 	}
-	return out
+	return nil
 }
 
-// starts tells whether no way leads forward to a step.
-func (f *Forward) starts(v int) bool {
-	return !slices.ContainsFunc(f.g.In[v], func(e int) bool { return !f.Back[e] })
+// starts are the steps that no way leads forward to, those with the longest way on to an end first.
+func (f *Forward) starts() []int {
+	var out []int
+	for v := range f.g.Steps {
+		if !slices.ContainsFunc(f.g.In[v], func(e int) bool { return !f.Back[e] }) {
+			out = append(out, v)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b int) int {
+		switch {
+		case f.better(a, f.ends[b], f.long[b]):
+			return -1
+		case f.better(b, f.ends[a], f.long[a]):
+			return 1
+		}
+		return 0
+	})
+	return out
 }
 
 // walk is an order in which every step comes after those that lead forward to it. What then still goes
@@ -222,3 +231,34 @@ func (f *Forward) dominated() {
 
 // Ends tells whether an end is reached from a step without going back.
 func (f *Forward) Ends(v int) bool { return f.ends[v] }
+
+// Chains are the main way of the steps left and their branches, each after what it leaves. It takes the steps
+// out of those left.
+func (f *Forward) Chains(left map[int]bool) [][]int {
+	var out [][]int
+	take := func(v int) bool { return left[v] }
+	add := func(v int) {
+		var c []int
+		for ; v >= 0; v = f.Next(v, take) {
+			c = append(c, v)
+		}
+		for _, v := range c {
+			delete(left, v)
+		}
+		out = append(out, c)
+	}
+	k := 0
+	for _, v := range f.starts() {
+		if !left[v] {
+			continue
+		}
+		for add(v); k < len(out); k++ {
+			for _, v := range out[k] {
+				for u := f.Next(v, take); u >= 0; u = f.Next(v, take) {
+					add(u)
+				}
+			}
+		}
+	}
+	return out
+}

@@ -13,7 +13,7 @@ import (
 // order along the flow, each in a column as soon as it can stand there or one or two later; routed by the same
 // router, bends and crossings together.
 func TestLanesAgainstChance(t *testing.T) {
-	charts, tries := 20, 100
+	charts, tries := 40, 60
 	if os.Getenv("SOAK") != "" {
 		charts, tries = 60, 20_000
 	}

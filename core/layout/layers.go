@@ -168,12 +168,12 @@ func layer(n *net, w []float64) *layers {
 	link := func(a, b int) { l.down[a], l.up[b] = append(l.down[a], b), append(l.up[b], a) }
 	l.main = [2]map[int]int{{}, {}}
 	most := l.mostPassed(n.edges)
-	for i, e := range n.edges {
+	for _, e := range n.edges {
 		at := e.from
 		if l.rank[e.to]-l.rank[e.from] > most {
 			continue
 		}
-		if n.mainWay(i) && l.rank[e.to] == l.rank[e.from]+1 {
+		if n.main[[2]int{e.from, e.to}] && l.rank[e.to] == l.rank[e.from]+1 {
 			l.main[0][e.to], l.main[1][e.from] = e.from, e.to
 		}
 		for r := l.rank[e.from] + 1; r < l.rank[e.to]; r++ {
@@ -229,20 +229,6 @@ func (l *layers) mostPassed(edges []arc) int {
 			return most
 		}
 	}
-}
-
-// mainWay tells whether an edge is the first way on of its step and the first
-// way into the next.
-func (n *net) mainWay(i int) bool {
-	first := func(edges []int) int {
-		for _, e := range edges {
-			if a := n.edges[e]; !a.weak && !a.turned {
-				return e
-			}
-		}
-		return -1
-	}
-	return first(n.out[n.edges[i].from]) == i && first(n.in[n.edges[i].to]) == i
 }
 
 func (l *layers) number() {

@@ -52,10 +52,11 @@ type net struct {
 	edges  []arc
 	out    [][]int
 	in     [][]int
-	order  []int      // nodes along the flow
-	quick  bool       // nothing is searched for that makes the page draw better
-	plans  [2]*onPlan // of a small page without lanes, once it is found
-	along  []int      // the places of the steps of a small page in lanes, once they are found
+	order  []int           // nodes along the flow
+	main   map[[2]int]bool // the ways from step to step on the main way and along the branches
+	quick  bool            // nothing is searched for that makes the page draw better
+	plans  [2]*onPlan      // of a small page without lanes, once it is found
+	along  []int           // the places of the steps of a small page in lanes, once they are found
 }
 
 type arc struct {
@@ -196,6 +197,16 @@ func build(ctx context.Context, p *chart.Page) *net {
 	for i, v := range number.Order(g) {
 		rank[v] = i
 		main = append(main, v)
+	}
+	n.main = map[[2]int]bool{}
+	left := map[int]bool{}
+	for v := range p.Steps {
+		left[v] = true
+	}
+	for _, c := range g.Forward().Chains(left) {
+		for i := 1; i < len(c); i++ {
+			n.main[[2]int{c[i-1], c[i]}] = true
+		}
 	}
 	hosts := map[int]int{}
 	for _, c := range p.Connectors {

@@ -44,7 +44,7 @@ func generated(seed uint64, n, lanes int) *chart.Chart {
 // every step wholly in its lane, everything on the sheet, which keeps A4's
 // proportion (ISO 216).
 func TestPages(t *testing.T) {
-	for seed := range 60 {
+	for seed := 0; seed < 60; seed += 3 {
 		for _, lanes := range []int{0, 4} {
 			for _, dir := range []Direction{Down, Right} {
 				c := generated(uint64(seed), 1+seed, lanes)

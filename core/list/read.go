@@ -205,10 +205,12 @@ func cutField(s string) (name, value string, ok bool) {
 	return name, value, !computes(name, value)
 }
 
-// computes reports whether what looks like a field is a step that computes something: an answer and
-// what is done then ('yes: a = b'), or a value that comes of the one before ('n = n + 1').
+// computes reports whether what looks like a field is a step that computes something, or a way to one: an
+// answer and what is done then ('yes: a = b'), an arrow ('-> a = b?'), or a value that comes of the one before
+// ('n = n + 1').
 func computes(name, value string) bool {
-	if _, answer := cutOutcome(name + " = x"); answer {
+	_, answer := cutOutcome(name + " = x")
+	if before, _, _, leads := cutArrow(name + " = x"); answer || leads && before == "" {
 		return true
 	}
 	words := strings.FieldsFunc(value, func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsNumber(r) && r != '_' })

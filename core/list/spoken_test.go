@@ -37,6 +37,7 @@ func TestLists(t *testing.T) {
 		{"1. A?\n  no -> 3\n  -> 2\n2. B?\n  yes -> 3\n  yes -> 1\n3. C", "A? no>C yes>B?; B? yes>C yes>A?; C"},
 		{"Dry?\n  no: plan\n    saw\n    -> pack\n  yes: pick\nPack", "Dry? no>plan yes>pick; plan >saw; saw >Pack; pick >Pack; Pack"},
 		// An assignment is a step, and no field.
+		{"Read\na = b?\n  no: a = a - b\n    -> a = b?\n  yes: print", "Read >a = b?; a = b? no>a = a - b yes>print; a = a - b >a = b?; print"},
 		{"Equal?\n  no: a = a - b\n    -> Equal?\n  yes: print", "Equal? no>a = a - b yes>print; a = a - b >Equal?; print"},
 		{"Read n\nMore?\n  yes: Count\n    n = n + 1\n  no: print\nEnd", "Read n >More?; More? yes>Count no>print; Count >n = n + 1; n = n + 1 >End; print >End; End"},
 		// The same words behind two answers are two steps, unless an arrow leads there or they have a line of their own.

@@ -64,7 +64,7 @@ func Place(ctx context.Context, g *flow.Graph, beside [][2]int, search bool) Pla
 	out := Plan{Col: make([]int, len(g.Steps)), Row: make([]int, len(g.Steps))}
 	s := shelf{}
 	for _, part := range parts(g, beside) {
-		p, runs := placed(ctx, partOf(g, f, part, beside), search)
+		p, runs := newSearcher(ctx, partOf(g, f, part, beside)).placed(search)
 		by, below := s.put(p)
 		for i, v := range part {
 			out.Col[v], out.Row[v] = p.col[i]+by, p.row[i]+below
@@ -170,7 +170,7 @@ func partOf(g *flow.Graph, f *flow.Forward, part []int, beside [][2]int) *Graph 
 			out.Hangs = append(out.Hangs, at[v])
 		}
 	}
-	for _, c := range chains(f, left) {
+	for _, c := range f.Chains(left) {
 		for i := range c {
 			c[i] = at[c[i]]
 		}
@@ -199,37 +199,6 @@ func (g *Graph) pairs() {
 	for i, l := range g.Lines {
 		g.Lines[i].Pair = there[[2]int{l.To, l.From}]
 	}
-}
-
-// chains are the main way and the branches of the steps left, each after what it leaves.
-func chains(f *flow.Forward, left map[int]bool) [][]int {
-	var out [][]int
-	take := func(v int) bool { return left[v] }
-	for k := 0; ; k++ {
-		if k == len(out) {
-			c := f.From(take)
-			if len(c) == 0 {
-				return out
-			}
-			out = append(out, gone(left, c))
-		}
-		for _, v := range out[k] {
-			for u := f.Next(v, take); u >= 0; u = f.Next(v, take) {
-				var c []int
-				for w := u; w >= 0; w = f.Next(w, take) {
-					c = append(c, w)
-				}
-				out = append(out, gone(left, c))
-			}
-		}
-	}
-}
-
-func gone(left map[int]bool, c []int) []int {
-	for _, v := range c {
-		delete(left, v)
-	}
-	return c
 }
 
 // besides takes steps off the main way that only one of two outcomes passes before both go on at the

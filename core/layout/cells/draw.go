@@ -261,6 +261,9 @@ func (d *drawer) keep(p *plan) {
 	}
 }
 
+// tracing is how many pairs of runs could be compared while the ways of a line are found.
+const tracing = 40
+
 // order lists the lines whose steps have places, those first that have the fewest ways: the main way, and
 // then the short ones.
 func (d *drawer) order(p *plan) {
@@ -297,6 +300,7 @@ func (d *drawer) choose(p *plan, i int, others []int) (least float64, ok bool) {
 	l := d.g.Lines[i]
 	best := -1
 	d.ways = p.runs(l.From, l.To, d.g.Decides[l.From] && !l.Weak, d.ways)
+	d.work += tracing
 	few := -1 // bends, by a tip that is free
 	for w := range d.ways {
 		r := &d.ways[w]

@@ -1,12 +1,13 @@
 package cells
 
 import (
+	"cmp"
 	"context"
 	"slices"
 )
 
-// InLanes finds places along the flow of steps that each have their lane: several, each of which no single move
-// makes better. The places given, from 0 on, are what the search begins with: no two of one lane are the same.
+// InLanes finds places along the flow of steps that each have their lane: a few, the best first, each of which no
+// single move makes better. The places given, from 0 on, are what the search begins with: no two of one lane are the same.
 func InLanes(ctx context.Context, lines []Line, decides []bool, lane, place []int) [][]int {
 	g := &Graph{Steps: len(lane), Lines: lines, Decides: decides, Main: make([]bool, len(lane)), Lanes: true}
 	g.pairs()
@@ -19,18 +20,22 @@ func InLanes(ctx context.Context, lines []Line, decides []bool, lane, place []in
 		better = s.following() || better
 		return s.rows() || better
 	})
+	slices.SortStableFunc(s.found, func(a, b found) int { return cmp.Compare(a.cost, b.cost) })
 	var out [][]int
-	for _, rows := range s.found {
-		first := slices.Min(rows)
+	for _, f := range s.found {
+		rows, first := f.rows, slices.Min(f.rows)
 		for v := range rows {
 			rows[v] -= first
 		}
-		if !slices.ContainsFunc(out, func(o []int) bool { return slices.Equal(o, rows) }) {
+		if len(out) < mostFound && !slices.ContainsFunc(out, func(o []int) bool { return slices.Equal(o, rows) }) {
 			out = append(out, rows)
 		}
 	}
 	return out
 }
+
+// mostFound is how many places along the flow are told.
+const mostFound = 6
 
 // farAlong is how far a step is moved along its lane.
 const farAlong = 4
