@@ -213,6 +213,10 @@ func init() { // not a literal: commands lead back to the table
 			do:    func(e *Editor, _ string) { e.defaultLook() },
 		},
 		{Name: "best-side", Words: wordBestSide, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.bestSides() }},
+		{Name: "fix-sides", Words: wordFixSides, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.fixSides() },
+			on: func(e *Editor, _ string) bool { return e.sidesFixed() }},
+		{Name: "main-way", Words: wordMainWay, Place: LineDrawer, Menu: true, need: needOutcome, do: func(e *Editor, _ string) { e.mainWay() },
+			on: func(e *Editor, _ string) bool { return needOutcome(e) == "" && e.lines()[0].Main }},
 		{Name: "bends-more", Words: wordAddBends, Place: LineDrawer, Menu: true, need: needBendable, do: func(e *Editor, _ string) { e.addBends() }},
 		{
 			Name:  "bends-less",

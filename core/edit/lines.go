@@ -200,27 +200,6 @@ func (e *Editor) between(c *chart.Connector) string {
 	return e.endName(c.From) + " → " + e.endName(c.To)
 }
 
-// bestSides lets the ends of the selected connectors choose their sides.
-func (e *Editor) bestSides() {
-	var parts []chart.Part
-	for _, c := range e.lines() {
-		part := chart.Part{Do: "line.set", Page: e.page, ID: c.ID}
-		if c.From.Port != "" {
-			part.From = &chart.End{Step: c.From.Step}
-		}
-		if c.To.Port != "" {
-			part.To = &chart.End{Step: c.To.Step}
-		}
-		if part.From != nil || part.To != nil {
-			parts = append(parts, part)
-		}
-	}
-	if len(parts) == 0 {
-		e.notice = sayBestSides
-	}
-	e.do(didBestSide, parts...)
-}
-
 // setMeaning says what the selected connectors mean.
 func (e *Editor) setMeaning(m chart.Meaning, words string) {
 	e.setLines(words, "", func(c *chart.Connector) *chart.Part {

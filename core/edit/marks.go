@@ -81,9 +81,8 @@ func (e *Editor) marks() scene.Element {
 		m.line(r.Drawn().Path(), scene.Red, 2.4)
 		if n := len(r.Points); n > 1 && len(e.selected) == 1 && e.typing == nil {
 			m.segments(r)
-			for _, q := range [2]geom.Point{r.Points[0], r.Points[n-1]} {
-				m.diamond(q, "#FFFFFF", scene.Red)
-			}
+			m.diamond(r.Points[0], endFill(r.Line.From), scene.Red)
+			m.diamond(r.Points[n-1], endFill(r.Line.To), scene.Red)
 		}
 	}
 	if b, ok := sh.Page.Band(e.band); ok {

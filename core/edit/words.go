@@ -183,6 +183,8 @@ const (
 	wordBothWays      = "Both ways"
 	wordDefaultLook   = "Default look"
 	wordBestSide      = "Best side"
+	wordFixSides      = "Fix its sides"
+	wordMainWay       = "Main way goes on here"
 	wordAddBends      = "Add bends"
 	wordRemoveBends   = "Remove bends"
 	wordResetRoute    = "Reset route"

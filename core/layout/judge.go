@@ -23,10 +23,13 @@ const (
 // better tells whether a page laid out so is drawn with fewer bends and crossings than any before.
 func (j *judge) better(cmd chart.Command) bool {
 	p := j.p.Clone()
-	for _, c := range p.Connectors {
-		c.Way = nil
-	}
 	c := &chart.Chart{Pages: []*chart.Page{p}}
+	for _, l := range p.Connectors {
+		l.Way = nil
+		if set := freed(p, l); set.From != nil || set.To != nil {
+			cmd.Parts = append(cmd.Parts[:len(cmd.Parts):len(cmd.Parts)], set)
+		}
+	}
 	if _, err := chart.Apply(c, cmd); err != nil {
 		return false
 	}

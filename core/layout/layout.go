@@ -131,9 +131,12 @@ func page(ctx context.Context, p *chart.Page, lay func(*net) chart.Command) (cmd
 		return chart.Command{}, false, ctx.Err()
 	}
 	cmd = lay(build(ctx, p))
-	// All connectors find their ways anew.
+	// All connectors find their ways anew, and their sides but for those that were fixed on purpose.
 	ways := map[string]*chart.Way{}
 	for _, c := range p.Connectors {
+		if set := freed(p, c); set.From != nil || set.To != nil {
+			cmd.Parts = append(cmd.Parts, set)
+		}
 		if c.Way != nil {
 			ways[c.ID] = nil
 		}
@@ -145,6 +148,21 @@ func page(ctx context.Context, p *chart.Page, lay func(*net) chart.Command) (cmd
 		return chart.Command{}, false, err
 	}
 	return cmd, true, nil
+}
+
+// freed is the part that frees the ends of a connector from their ports, but for those that are fixed, or ports
+// that the step has of its own.
+func freed(p *chart.Page, c *chart.Connector) chart.Part {
+	end := func(e chart.End) *chart.End {
+		if e.Port == "" || e.Fixed || e.Loose() {
+			return nil
+		}
+		if s := p.Step(e.Step); s != nil && slices.ContainsFunc(s.Ports, func(q chart.Port) bool { return q.Name == e.Port }) {
+			return nil
+		}
+		return &chart.End{Step: e.Step}
+	}
+	return chart.Part{Do: "line.set", Page: p.ID, ID: c.ID, From: end(c.From), To: end(c.To)}
 }
 
 // lay lays the net out in one way, and tells what room that takes.
