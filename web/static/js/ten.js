@@ -23,12 +23,16 @@ const keep = (k) => {
   }
 };
 
+// From these widths of the window on the bench has room for four symbols more (app.css).
+const widths = ['(min-width: 1560px)', '(min-width: 1880px)'].map((w) => matchMedia(w));
+
 export class Ten {
   constructor(strip) {
     this.strip = strip;
     this.all = [...strip.querySelectorAll('[data-symbol]')];
     this.first = this.all.filter((b) => !b.hidden).map((b) => b.dataset.symbol);
     this.shown = this.first;
+    for (const w of widths) w.addEventListener('change', () => this.show(this.shown));
   }
 
   // opened remembers the symbols of a chart, and shows the ten.
@@ -65,8 +69,12 @@ export class Ten {
   show(kinds) {
     this.shown = kinds;
     const more = this.strip.querySelector('.more');
-    for (const b of this.all) b.hidden = !kinds.includes(b.dataset.symbol);
     for (const kind of kinds) this.strip.insertBefore(this.of(kind), more);
+    let room = widths.filter((w) => w.matches).length * 4; // a wide window shows some more, behind the ten
+    for (const b of this.all) {
+      b.hidden = !kinds.includes(b.dataset.symbol) && room-- <= 0;
+      if (!kinds.includes(b.dataset.symbol)) this.strip.insertBefore(b, more);
+    }
   }
 
   of(kind) {
