@@ -2,7 +2,6 @@ package edit
 
 import (
 	"context"
-	"encoding/json"
 	"slices"
 
 	"plaintracer/core/chart"
@@ -156,39 +155,4 @@ func (e *Editor) shiftOutcome(id string, d int) {
 		order[at], order[to] = order[to], order[at]
 		e.do(didOrder, chart.Part{Do: "line.order", Page: e.page, Order: order})
 	}
-}
-
-// setField changes one field of the selected step: {"old","name","value"}. An
-// empty name takes the field away; an empty old one adds it.
-func (e *Editor) setField(arg string) {
-	if s := e.one(); s != nil {
-		if fields, ok := fieldsWith(s.Fields, arg); ok {
-			e.do(didField, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Fields: &fields})
-		}
-	}
-}
-
-// fieldsWith are fields with a change, which is JSON: the field's old name, "" for a new one, its name,
-// "" to take it away, and its value.
-func fieldsWith(of []chart.Field, arg string) (fields []chart.Field, ok bool) {
-	var a struct{ Old, Name, Value string }
-	if json.Unmarshal([]byte(arg), &a) != nil {
-		return nil, false
-	}
-	fields, found := []chart.Field{}, false
-	for _, f := range of {
-		switch {
-		case f.Name == a.Old && a.Old != "":
-			found = true
-			if a.Name != "" {
-				fields = append(fields, chart.Field{Name: a.Name, Value: a.Value})
-			}
-		default:
-			fields = append(fields, f)
-		}
-	}
-	if !found && a.Name != "" {
-		fields = append(fields, chart.Field{Name: a.Name, Value: a.Value})
-	}
-	return fields, true
 }

@@ -336,7 +336,7 @@ func init() { // not a literal: commands lead back to the table
 
 		{Name: "field-show", Words: wordShowField, Short: "Show", Place: FieldsDrawer, need: needFieldNames, do: func(e *Editor, arg string) { e.showField(arg) }},
 		{Name: "field-hide", Words: wordHideField, Place: FieldsDrawer, need: always, do: func(e *Editor, arg string) { e.hideField(arg) }},
-		{Name: "field", Words: wordField, Place: FieldsDrawer, need: needOneStep, do: func(e *Editor, arg string) { e.setField(arg) }},
+		{Name: "field", Words: wordField, Place: FieldsDrawer, need: needAStep, do: func(e *Editor, arg string) { e.setField(arg) }},
 
 		{
 			Name:  "lane-rename",

@@ -11,38 +11,40 @@ import (
 
 // Facts are what bench, bar and margin show of the session.
 type Facts struct {
-	Title     string            `json:"title"`  // of the selection
-	Why       map[string]string `json:"why"`    // action to why it cannot be done now
-	On        []string          `json:"on"`     // commands that are switched on, with their choice
-	Mixed     []string          `json:"mixed"`  // those that are for some of what is selected
-	Look      *LookFacts        `json:"look"`   // of the selected steps
-	Fields    []chart.Field     `json:"fields"` // of the selected step
-	Step      string            `json:"step"`   // the only selected step
-	Files     []chart.File      `json:"files"`  // of it
-	Selected  []string          `json:"selected"`
-	Hand      string            `json:"hand"`
-	Name      string            `json:"name"` // of the chart
-	Steps     int               `json:"steps"`
-	Lanes     int               `json:"lanes"`
-	LaneNames []string          `json:"laneNames"` // on a page without lanes, those that it could have
-	StepW     string            `json:"stepW"`     // of the selected steps, as people write it; "" where they differ
-	StepH     string            `json:"stepH"`
-	Band      BandFacts         `json:"band"`
-	InLane    []Named           `json:"inLane"`   // the lanes that a step can be told to stand in
-	StepLane  string            `json:"stepLane"` // that of the selected step
-	Loose     []LooseEnd        `json:"loose"`
-	Line      *LineFacts        `json:"line"`  // of the first selected connector
-	Sight     *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
-	House     HouseFacts        `json:"house"`
-	Shown     []ShownFact       `json:"shown"`      // fields that steps show
-	Names     []string          `json:"fieldNames"` // of the page's steps
-	Hold      HoldFacts         `json:"hold"`
-	Pending   int               `json:"pending"`
-	Pages     []PageFact        `json:"pages"`
-	Sheet     SheetFacts        `json:"sheet"`
-	Link      LinkFacts         `json:"link"`
-	W         float64           `json:"w"`
-	H         float64           `json:"h"`
+	Title       string            `json:"title"`       // of the selection
+	Why         map[string]string `json:"why"`         // action to why it cannot be done now
+	On          []string          `json:"on"`          // commands that are switched on, with their choice
+	Mixed       []string          `json:"mixed"`       // those that are for some of what is selected
+	Look        *LookFacts        `json:"look"`        // of the selected steps
+	Fields      []chart.Field     `json:"fields"`      // of the selected steps
+	FieldsMixed []string          `json:"fieldsMixed"` // those with several values
+	FieldsOf    int               `json:"fieldsOf"`    // how many steps they are of
+	Step        string            `json:"step"`        // the only selected step
+	Files       []chart.File      `json:"files"`       // of it
+	Selected    []string          `json:"selected"`
+	Hand        string            `json:"hand"`
+	Name        string            `json:"name"` // of the chart
+	Steps       int               `json:"steps"`
+	Lanes       int               `json:"lanes"`
+	LaneNames   []string          `json:"laneNames"` // on a page without lanes, those that it could have
+	StepW       string            `json:"stepW"`     // of the selected steps, as people write it; "" where they differ
+	StepH       string            `json:"stepH"`
+	Band        BandFacts         `json:"band"`
+	InLane      []Named           `json:"inLane"`   // the lanes that a step can be told to stand in
+	StepLane    string            `json:"stepLane"` // that of the selected step
+	Loose       []LooseEnd        `json:"loose"`
+	Line        *LineFacts        `json:"line"`  // of the first selected connector
+	Sight       *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
+	House       HouseFacts        `json:"house"`
+	Shown       []ShownFact       `json:"shown"`      // fields that steps show
+	Names       []string          `json:"fieldNames"` // of the page's steps
+	Hold        HoldFacts         `json:"hold"`
+	Pending     int               `json:"pending"`
+	Pages       []PageFact        `json:"pages"`
+	Sheet       SheetFacts        `json:"sheet"`
+	Link        LinkFacts         `json:"link"`
+	W           float64           `json:"w"`
+	H           float64           `json:"h"`
 }
 
 // ShownFact is a rule by which steps show a field, as hiding it takes it and in words.
@@ -61,7 +63,7 @@ type LineFacts struct {
 func (e *Editor) Facts() Facts {
 	p := e.Page()
 	defer e.hold(p)()
-	f := Facts{Why: map[string]string{}, On: []string{}, Mixed: []string{}, Fields: []chart.Field{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
+	f := Facts{Why: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
 		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
 	f.Pages, f.Sheet = e.pageFacts(), e.sheetFacts()
 	f.Link = e.linkFacts()
@@ -113,9 +115,10 @@ func (e *Editor) Facts() Facts {
 			}
 		}
 	}
+	f.Fields, f.FieldsMixed = e.fieldFacts()
+	f.FieldsOf = len(e.steps())
 	if s := e.one(); s != nil {
 		f.Step = s.ID
-		f.Fields = append(f.Fields, s.Fields...)
 		f.Files = append(f.Files, s.Files...)
 	}
 	for _, l := range p.Lanes {

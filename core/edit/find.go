@@ -13,6 +13,7 @@ type Found struct {
 	Kind  string `json:"kind"` // what it is, in words
 	Do    string `json:"do"`
 	Arg   string `json:"arg"`
+	Why   string `json:"why"` // why a command does not apply now, in words
 }
 
 const mostFound = 12
@@ -33,30 +34,30 @@ func (e *Editor) Find(q string) []Found {
 		out = out[:min(len(out), mostFound)]
 	}
 	for _, s := range e.Page().Steps {
-		add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep, "select", s.ID})
+		add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep, "select", s.ID, ""})
 	}
 	for i, p := range e.chart.Pages {
 		if p == e.Page() {
 			continue
 		}
 		name := p.Name(i)
-		add(Found{name, foundPage, "page-go", p.ID})
+		add(Found{name, foundPage, "page-go", p.ID, ""})
 		for _, s := range p.Steps {
-			add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep + ", " + name, "step-go", p.ID + " " + s.ID})
+			add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep + ", " + name, "step-go", p.ID + " " + s.ID, ""})
 		}
 	}
 	first = len(out)
 	for _, i := range symbol.All() {
-		add(Found{i.Name, foundSymbol, "hand", string(i.Kind)})
+		add(Found{i.Name, foundSymbol, "hand", string(i.Kind), ""})
 	}
 	for _, c := range table {
 		switch {
-		case c.Name == "find" || c.Name == "menu" || c.Place == InList || c.Place == FieldsDrawer:
+		case c.Name == "find" || c.Name == "menu" || c.Place == InList || c.Place == FieldsDrawer && !c.Menu:
 		case len(c.Choices) == 0:
-			add(Found{c.Words, foundCommand, c.Name, ""})
+			add(Found{c.Words, foundCommand, c.Name, "", c.need(e)})
 		case c.Name == "kind":
 			for _, x := range c.Choices {
-				add(Found{x.Words, foundCommand, c.Name, x.Arg})
+				add(Found{x.Words, foundCommand, c.Name, x.Arg, c.need(e)})
 			}
 		}
 	}

@@ -24,7 +24,7 @@ type LinkFacts struct {
 	Of    string   `json:"of"`    // what is selected, in words; "" for nothing that can lead anywhere
 	To    string   `json:"to"`    // as it is typed
 	Gone  bool     `json:"gone"`  // what it leads to is not there any more
-	Offer []string `json:"offer"` // pages and charts, as they are typed
+	Offer []string `json:"offer"` // steps, pages and charts, as they are typed
 }
 
 // linked is what is selected that can lead somewhere: a step, a lane, or with nothing selected the
@@ -60,6 +60,11 @@ func (e *Editor) linkFacts() LinkFacts {
 	}
 	f.Of = of
 	f.To, f.Gone = e.linkWords(now)
+	for _, s := range e.Page().Steps {
+		if !e.selected[s.ID] && s.Text != "" && len(f.Offer) < mostOffered {
+			f.Offer = append(f.Offer, wordStepLink+strings.TrimSpace(s.Number+" "+oneLine(s.Text)))
+		}
+	}
 	for i, p := range e.chart.Pages {
 		if p != e.Page() {
 			f.Offer = append(f.Offer, wordPageLink+p.Name(i))
@@ -70,6 +75,9 @@ func (e *Editor) linkFacts() LinkFacts {
 	}
 	return f
 }
+
+// mostOffered is how many steps are offered to lead to: more make the list slow, and are found by their text.
+const mostOffered = 200
 
 // linkWords are a link as it is typed, and whether what it leads to is gone.
 func (e *Editor) linkWords(l *chart.Link) (words string, gone bool) {
@@ -160,6 +168,9 @@ func (e *Editor) linkOf(words string) (to *chart.Link, why string) {
 	if t, ok := strings.CutPrefix(lower, wordStepLink); ok {
 		step, hasStep = words[len(words)-len(t):], true
 	} else if p = e.pageNamed(place); p == nil {
+		if to := e.stepCalled(words); to != nil {
+			return to, ""
+		}
 		return nil, sayNoLink
 	}
 	l := &chart.Link{Page: p.ID}
@@ -174,10 +185,22 @@ func (e *Editor) linkOf(words string) (to *chart.Link, why string) {
 	return l, ""
 }
 
+// stepCalled leads to the step of that text, in any case, on this page before others; nil where there is none.
+func (e *Editor) stepCalled(text string) *chart.Link {
+	for _, p := range append([]*chart.Page{e.Page()}, e.chart.Pages...) {
+		for _, s := range p.Steps {
+			if strings.EqualFold(oneLine(s.Text), oneLine(text)) && !e.selected[s.ID] {
+				return &chart.Link{Page: p.ID, Step: s.ID}
+			}
+		}
+	}
+	return nil
+}
+
 // pageNamed is the page of a name or a number, "page 2"; nil where there is none.
 func (e *Editor) pageNamed(words string) *chart.Page {
 	for i, p := range e.chart.Pages {
-		if p.Name(i) == words {
+		if strings.EqualFold(p.Name(i), words) {
 			return p
 		}
 	}

@@ -25,8 +25,10 @@ document.addEventListener('alpine:init', () => {
           name: x.name,
           value: x.value,
           there: true,
+          hint: f.mixed?.includes(x.name) ? 'several values' : 'Value',
         }));
-      return [...rows, { key: `${f.of} new ${rows.length}`, old: '', name: '', value: '', there: false }];
+      const fresh = { key: `${f.of} new ${rows.length}`, old: '', name: '', value: '', there: false, hint: 'Value' };
+      return [...rows, fresh];
     },
     // keep hands a line over when one of its halves was changed; a new one not before it
     // has a value, or is left.
@@ -330,26 +332,34 @@ document.addEventListener('alpine:init', () => {
   );
   // The fields of the selected step, and an empty line for a new one.
   Alpine.data('fields', () =>
-    withLines('field', () => ({ of: now().facts.step, fields: now().facts.fields }), {
-      get names() {
-        return now().facts.fieldNames || [];
+    withLines(
+      'field',
+      () => ({ of: `${now().facts.selected}`, fields: now().facts.fields, mixed: now().facts.fieldsMixed }),
+      {
+        get names() {
+          return now().facts.fieldNames || [];
+        },
+        get shown() {
+          return now().facts.shown || [];
+        },
+        showOnPage() {
+          const { field, as, on, colour } = this.$refs;
+          const rule = { field: field.value, as: as.value, colour: colour.checked };
+          if (on.value) rule.on = on.value;
+          perform('field-show', JSON.stringify(rule));
+        },
+        get step() {
+          return now().facts.step;
+        },
+        get some() {
+          return now().facts.fieldsOf > 0;
+        },
+        get several() {
+          const n = now().facts.fieldsOf;
+          return n > 1 ? `Fields of ${n} steps: what you type goes to all of them.` : '';
+        },
       },
-      get shown() {
-        return now().facts.shown || [];
-      },
-      showOnPage() {
-        const { field, as, on, colour } = this.$refs;
-        const rule = { field: field.value, as: as.value, colour: colour.checked };
-        if (on.value) rule.on = on.value;
-        perform('field-show', JSON.stringify(rule));
-      },
-      get step() {
-        return now().facts.step;
-      },
-      get none() {
-        return !now().facts.step;
-      },
-    }),
+    ),
   );
   Alpine.data('loose', () => ({
     get ends() {
