@@ -34,7 +34,7 @@ type update struct {
 	Typing  *edit.Typing     `json:"typing"`
 	Ask     *edit.Question   `json:"ask"`
 	Notice  string           `json:"notice,omitempty"`
-	Offer   *edit.Answer     `json:"offer,omitempty"`
+	Offers  []edit.Answer    `json:"offers,omitempty"`
 	Clip    string           `json:"clip,omitempty"`
 	Cursor  string           `json:"cursor"`
 	Open    string           `json:"open,omitempty"`  // an address to be opened
@@ -63,7 +63,7 @@ func answer(u *update, fresh bool) {
 	u.SVG, u.Moved, u.Drop, u.Order = b.String(), c.Moved, c.Drop, c.Order
 	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
 	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
-	u.Typing, u.Ask, u.Notice, u.Offer = c.Typing, c.Ask, c.Notice, c.Offer
+	u.Typing, u.Ask, u.Notice, u.Offers = c.Typing, c.Ask, c.Notice, c.Offers
 	u.Clip, u.Cursor, u.Open, u.Row = c.Clip, c.Cursor, c.Open, c.Row
 	u.Field, u.Table = c.Field, c.Table
 	pending := session.Pending()

@@ -19,14 +19,14 @@ func (e *Editor) layOut(all bool) {
 		}
 	}
 	if n > 0 && !all {
-		e.notice, e.offer = sayLocksLayOut(n), &Answer{wordLayOutAll, "layout-all", ""}
+		e.notice, e.offers = sayLocksLayOut(n), []Answer{{wordLayOutAll, "layout-all", ""}}
 		return
 	}
 	cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), layout.Down)
 	if !ok || !e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...) || layout.Fits(e.Page()) {
 		return
 	}
-	e.notice, e.offer = sayLarger, &Answer{wordLayOver, "page-over", ""}
+	e.outgrown()
 }
 
 // numberSteps numbers the steps along the flow.

@@ -325,15 +325,40 @@ func TestCopyWhereLanesRunDown(t *testing.T) {
 	}
 }
 
+// Laid out larger than its sheet, the page says what other sheets it takes, and offers a larger one that it fits.
+func TestLayOutOffersALargerSheet(t *testing.T) {
+	e := New(worked(40, 4), 0, "win1")
+	e.Do("layout", "")
+	u := e.Update(false)
+	var over, sheets int
+	var pt float64
+	var paper string
+	if _, err := fmt.Sscanf(u.Notice, "The chart takes %d sheets of A4, or %d of %s at %f pt.", &sheets, &over, &paper, &pt); err != nil || over != 1 || pt < 8 || pt > 12 {
+		t.Fatalf("it says %q: %v", u.Notice, err)
+	}
+	if len(u.Offers) != 2 || u.Offers[1].Do != "layout-on" || u.Offers[1].Arg != paper {
+		t.Fatalf("it offers %v", u.Offers)
+	}
+	e.Do(u.Offers[1].Do, u.Offers[1].Arg)
+	if p := e.Page(); len(e.Chart().Pages) != 1 || !layout.Fits(p) || !strings.HasPrefix(chart.PaperName(p.SheetSize()), paper) {
+		t.Errorf("laid out for %s it stands on %s, pages %d", paper, chart.PaperName(p.SheetSize()), len(e.Chart().Pages))
+	}
+	e.Undo()
+	e.Do(u.Offers[0].Do, u.Offers[0].Arg)
+	if n := len(e.Chart().Pages); n != sheets {
+		t.Errorf("it said %d sheets, and takes %d", sheets, n)
+	}
+}
+
 // Laid out larger than its sheet, the page says so and offers to go on on further pages.
 func TestLayOutOffersPages(t *testing.T) {
 	e := New(worked(60, 4), 0, "win1")
 	e.Do("layout", "")
 	u := e.Update(false)
-	if u.Notice == "" || u.Offer == nil || u.Offer.Do != "page-over" {
-		t.Fatalf("it says %q, offers %v", u.Notice, u.Offer)
+	if u.Notice == "" || len(u.Offers) == 0 || u.Offers[0].Do != "page-over" {
+		t.Fatalf("it says %q, offers %v", u.Notice, u.Offers)
 	}
-	e.Do(u.Offer.Do, u.Offer.Arg)
+	e.Do(u.Offers[0].Do, u.Offers[0].Arg)
 	if n := len(e.Chart().Pages); n < 3 {
 		t.Errorf("%d pages", n)
 	}

@@ -44,6 +44,7 @@ func init() { // not a literal: they lead back to the commands
 		"drawer-kept":   func(e *Editor, _ string) { e.since = len(e.undo) },
 		"drawer-gone":   func(e *Editor, _ string) { e.drawer = false },
 		"layout-all":    func(e *Editor, _ string) { e.layOut(true) },
+		"layout-on":     func(e *Editor, arg string) { e.layOutOn(arg) },
 		"group-name":    func(e *Editor, arg string) { e.nameGroup(arg) },
 		"group-pick":    func(e *Editor, arg string) { e.selectGroup(arg) },
 		"file-add":      func(e *Editor, arg string) { e.addFile(arg) },

@@ -48,7 +48,7 @@ type Editor struct {
 	comments map[string]int // open comments, by step
 
 	notice   string
-	offer    *Answer     // what could be done about the notice
+	offers   []Answer    // what could be done about the notice
 	table    *list.Table // cells that were pasted
 	ask      *Question
 	clip     string      // what was copied, for the system's clipboard

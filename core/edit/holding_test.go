@@ -195,10 +195,10 @@ func TestLock(t *testing.T) {
 	// Laying out asks first.
 	before := w.json()
 	w.Do("layout", "")
-	if w.json() != before || w.offer == nil || !strings.Contains(w.notice, "1 step is locked") {
+	if w.json() != before || w.offers == nil || !strings.Contains(w.notice, "1 step is locked") {
 		t.Errorf("laying out a page with a locked step: %q", w.notice)
 	}
-	w.Do(w.offer.Do, w.offer.Arg)
+	w.Do(w.offers[0].Do, w.offers[0].Arg)
 	if w.json() == before {
 		t.Error("all the same, nothing is laid out")
 	}

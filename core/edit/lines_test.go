@@ -227,10 +227,10 @@ func TestPutIntoAndCloseGap(t *testing.T) {
 	w.Update(true)
 	w.Do("delete", "")
 	u := w.Update(false)
-	if u.Offer == nil || u.Offer.Do != "close-gap" || len(w.Page().Connectors) != 0 {
-		t.Fatalf("offered: %+v", u.Offer)
+	if len(u.Offers) == 0 || u.Offers[0].Do != "close-gap" || len(w.Page().Connectors) != 0 {
+		t.Fatalf("offered: %+v", u.Offers)
 	}
-	w.Do(u.Offer.Do, u.Offer.Arg)
+	w.Do(u.Offers[0].Do, u.Offers[0].Arg)
 	if c := w.Page().Connectors; len(c) != 1 || c[0].From.Step != a.ID || c[0].To.Step != b.ID || c[0].Outcome() != "yes" {
 		t.Errorf("the gap is closed by %+v", c)
 	}

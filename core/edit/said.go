@@ -112,6 +112,7 @@ const (
 	didReroute     = "reroute all"
 	didResetLabels = "reset labels"
 	didBestSide    = "choose best sides"
+	didLayOutOn    = "lay out on a larger sheet"
 	didFixSides    = "fix sides"
 	didFreeSides   = "let sides go"
 	didMainWay     = "mark the main way"
@@ -159,6 +160,21 @@ const (
 func sayLength(least, most string) string {
 	return fmt.Sprintf("Type a length from %s to %s.", least, most)
 }
+
+// sayCosts says what sheets a chart takes: '2 sheets of A4, or 1 of A3 at 8.6 pt'.
+func sayCosts(sheets int, paper, larger string, pt float64) string {
+	words := fmt.Sprintf("The chart takes %s", sayOnSheets(sheets, paper))
+	if larger == "" {
+		return words + "."
+	}
+	return fmt.Sprintf("%s, or %s.", words, sayOnOne(larger, pt))
+}
+
+func sayOnSheets(sheets int, paper string) string {
+	return fmt.Sprintf("%d sheets of %s", sheets, paper)
+}
+
+func sayOnOne(paper string, pt float64) string { return fmt.Sprintf("1 of %s at %v pt", paper, pt) }
 
 func sayOutgrownShort(percent float64) string { return fmt.Sprintf("Outgrown: %.0f %%", percent) }
 

@@ -143,7 +143,7 @@ type Update struct {
 	Typing *Typing   // what is being typed on now
 	Ask    *Question // a question that is open
 	Notice string    // something to be told once
-	Offer  *Answer   // what could be done about the notice
+	Offers []Answer  // what could be done about the notice
 	Clip   string    // to be put on the system's clipboard
 	Cursor string
 	Open   string      // an address to be opened
@@ -181,11 +181,11 @@ func (e *Editor) Update(fresh bool) Update {
 	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
 	d.told = e.status
 	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Field: e.field, Table: e.tableFacts()}
-	u.Offer = e.offer
-	e.notice, e.offer, e.clip, e.opens, e.row, e.field = "", nil, "", "", "", ""
+	u.Offers = e.offers
+	e.notice, e.offers, e.clip, e.opens, e.row, e.field = "", nil, "", "", "", ""
 	if e.gap != nil && !d.offered {
 		u.Notice = sayGap(e.between(e.gap))
-		u.Offer = &Answer{wordCloseGap, "close-gap", ""}
+		u.Offers = []Answer{{wordCloseGap, "close-gap", ""}}
 	}
 	d.offered = e.gap != nil
 

@@ -40,12 +40,20 @@ paper.onzoom = () => {
   });
 };
 
-function notice(words, offer) {
-  now.notice = { words, offer };
+// A notice stands in the bar, where nothing is being done, for four seconds, longer where it has something to
+// press, or until the next thing is done.
+function notice(words, offers = []) {
+  now.notice = { words, offers };
   $('notice').showPopover();
   clearTimeout(noticeTimer);
-  noticeTimer = setTimeout(() => $('notice').hidePopover(), 6000);
+  noticeTimer = setTimeout(hideNotice, offers.length ? 12000 : 4000);
 }
+
+function hideNotice(e) {
+  if (!e?.target?.closest?.('#notice')) $('notice').hidePopover();
+}
+addEventListener('pointerdown', hideNotice, true);
+addEventListener('keydown', hideNotice, true);
 
 function status(s) {
   const waiting = s.waiting === 1 ? '1 change waiting' : `${s.waiting} changes waiting`;
@@ -274,7 +282,7 @@ function apply(u) {
   panels.ask(u.ask);
   panels.table(u.table);
   if (u.open) window.open(u.open, '_blank', 'noopener');
-  if (u.notice) notice(u.notice, u.offer);
+  if (u.notice) notice(u.notice, u.offers);
   if (u.clip) {
     clip = u.clip;
     if (!document.activeElement.matches('#rows .words')) navigator.clipboard?.writeText(clip).catch(() => {});

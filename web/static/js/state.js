@@ -482,14 +482,17 @@ document.addEventListener('alpine:init', () => {
     get words() {
       return now().notice.words;
     },
-    get offer() {
-      return now().notice.offer;
+    get offers() {
+      return now().notice.offers || [];
     },
-    get offered() {
-      return now().notice.offer?.words || '';
+    get again() {
+      return now().notice.words !== '';
     },
-    take() {
-      const { do: name, arg } = this.offer;
+    reread() {
+      document.getElementById('notice').showPopover();
+    },
+    take(e) {
+      const { name, arg } = e.currentTarget.dataset;
       document.getElementById('notice').hidePopover();
       perform(name, arg);
       document.getElementById('desk').focus();

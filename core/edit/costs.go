@@ -1,0 +1,96 @@
+package edit
+
+import (
+	"context"
+	"slices"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/layout"
+)
+
+// Of charts with more steps it is not said how many sheets they take: finding that out takes too long.
+const mostCounted = 60
+
+// outgrown says that the page takes more than its sheet, what other sheets it would take, and offers these.
+func (e *Editor) outgrown() {
+	p := e.Page()
+	w, h := p.SheetSize()
+	sheets := 0
+	if len(p.Steps) <= mostCounted {
+		made := 0
+		newID := func(kind string) string {
+			made++
+			return kind + "cost" + string(rune('a'+made%26)) + strings.Repeat("x", made/26)
+		}
+		parts, _ := layout.OverPages(context.Background(), e.chart, p, newID)
+		for _, d := range parts {
+			if d.Do == "page.add" {
+				sheets++
+			}
+		}
+	}
+	over := Answer{wordLayOver, "page-over", ""}
+	if sheets > 0 {
+		over.Words = sayOnSheets(sheets+1, paperOf(w, h))
+	}
+	e.offers = []Answer{over}
+	name, pt := e.largerSheet()
+	if name != "" {
+		e.offers = append(e.offers, Answer{sayOnOne(name, pt), "layout-on", name})
+	}
+	e.notice = sayLarger
+	if sheets > 0 {
+		e.notice = sayCosts(sheets+1, paperOf(w, h), name, pt)
+	}
+}
+
+// paperOf is the name of a sheet without the way in which it lies.
+func paperOf(w, h float64) string {
+	name, _, _ := strings.Cut(chart.PaperName(w, h), " ")
+	return name
+}
+
+// largerSheet is the next larger standard sheet that the page, laid out for it, fits, and the size of its smallest
+// text there, pt; "" where there is none.
+func (e *Editor) largerSheet() (name string, pt float64) {
+	w, h := e.Page().SheetSize()
+	at := slices.IndexFunc(chart.Papers, func(p chart.Paper) bool { return p.Name == paperOf(w, h) })
+	if at < 0 {
+		return "", 0
+	}
+	for _, s := range chart.Papers {
+		if s.Name[0] != chart.Papers[at].Name[0] || s.W <= chart.Papers[at].W {
+			continue
+		}
+		p := e.Page().Clone()
+		if _, err := chart.Apply(&chart.Chart{Pages: []*chart.Page{p}}, chart.Command{Parts: e.layoutOn(s)}); err == nil && layout.Fits(p) {
+			w, h := p.SheetSize()
+			return s.Name, tenth(min(1, w/p.W, h/p.H) * e.smallest() / ptPx)
+		}
+	}
+	return "", 0
+}
+
+// layoutOn are the parts that lay the page out for a standard sheet, lying as its own.
+func (e *Editor) layoutOn(s chart.Paper) []chart.Part {
+	p := e.Page().Clone()
+	if w, h := p.SheetSize(); w > h {
+		s.W, s.H = s.H, s.W
+	}
+	p.Sheet = chart.SheetOf(s.W, s.H)
+	cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down)
+	if !ok {
+		return nil
+	}
+	return append([]chart.Part{{Do: "page.set", Page: p.ID, Sheet: p.Sheet}}, cmd.Parts...)
+}
+
+// layOutOn lays the page out for the standard sheet of a name.
+func (e *Editor) layOutOn(name string) {
+	for _, s := range chart.Papers {
+		if s.Name == name {
+			e.doAnew(e.Page().Connectors, didLayOutOn, e.layoutOn(s)...)
+		}
+	}
+}
