@@ -3,6 +3,7 @@ package edit
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -22,6 +23,7 @@ type moving struct {
 	into   *sheet.Run   // the connector that the step would be put into
 	lines  []arrange.Guide
 	dx, dy float64
+	land   geom.Point // how much farther they come to stand, where they would lie on others: they are shown there
 }
 
 func (g *moving) move(e *Editor, p Pointer) {
@@ -60,9 +62,37 @@ func (g *moving) refresh(e *Editor) {
 	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
 		g.into = e.lineUnder(g.before, p.Step(g.boxes[0].ID).Symbol, g.boxes[0].ID, g.at())
 	}
+	g.land = g.landing(e)
 	cmd := g.command(e)
 	e.setPreview(&cmd)
 }
+
+// landing is how much farther the steps come to stand, so that they do not lie on others: beside them. With Alt they
+// lie where they are put, and on what they lay before they stay.
+func (g *moving) landing(e *Editor) geom.Point {
+	if g.last.Alt || g.into != nil {
+		return geom.Point{}
+	}
+	p := e.Page()
+	var boxes []arrange.Box
+	var before []geom.Rect
+	for _, b := range g.boxes {
+		if s := p.Step(b.ID); s != nil && !s.Behind() {
+			before = append(before, b.Rect)
+			boxes = append(boxes, arrange.Box{ID: b.ID, Rect: b.Rect.Move(geom.Pt(g.dx, g.dy))})
+		}
+	}
+	var others []geom.Rect
+	for _, s := range p.Steps {
+		r := p.StepRect(s)
+		if s.Behind() || e.selected[s.ID] && !g.last.Ctrl || slices.ContainsFunc(before, r.Grow(-1).Overlaps) && !g.last.Ctrl {
+			continue
+		}
+		others = append(others, r)
+	}
+	return geom.Pt(arrange.Landing(p, boxes, others))
+}
+
 
 // at is where the step that is dragged alone would stand.
 func (g *moving) at() geom.Rect {
@@ -73,13 +103,13 @@ func (g *moving) at() geom.Rect {
 
 func (g *moving) command(e *Editor) chart.Command {
 	if g.last.Ctrl {
-		parts, _ := e.copies(e.fragment(), g.dx, g.dy)
+		parts, _ := e.copies(e.fragment(), g.dx+g.land.X, g.dy+g.land.Y)
 		return chart.Command{Words: didCopy, Parts: parts}
 	}
 	var bs []arrange.Box
 	for _, b := range g.boxes {
-		b.Rect.X += g.dx
-		b.Rect.Y += g.dy
+		b.Rect.X += g.dx + g.land.X
+		b.Rect.Y += g.dy + g.land.Y
 		bs = append(bs, b)
 	}
 	return chart.Command{Words: didMove, Parts: []chart.Part{e.moveTo(bs)}}
@@ -98,7 +128,7 @@ func (g *moving) up(e *Editor, p Pointer) {
 	g.last = p
 	g.refresh(e)
 	if g.last.Ctrl {
-		parts, ids := e.copies(e.fragment(), g.dx, g.dy)
+		parts, ids := e.copies(e.fragment(), g.dx+g.land.X, g.dy+g.land.Y)
 		if e.do(didCopy, parts...) {
 			e.selectOnly(ids...)
 		}
@@ -126,6 +156,15 @@ func (g *moving) marks(e *Editor, m pen) {
 				e.laneMark(m, g.at())
 			}
 		}
+	}
+	if g.land != (geom.Point{}) { // what is carried is an outline then, and the step stands where it will
+		for _, b := range g.boxes {
+			if s := e.Page().Step(b.ID); s != nil {
+				m.line(s.Symbol.Outline(b.Rect.W, b.Rect.H).Shift(b.Rect.X+g.dx, b.Rect.Y+g.dy), scene.Ink, 1.4, 4, 3)
+			}
+		}
+		b := g.boxes[0].Rect // below the outline, not on what is beside it
+		m.plate(sayLandsBeside, b.X+g.dx, b.Bottom()+g.dy+18*m.k)
 	}
 	e.gaps(m, g.lines)
 	if g.into != nil {
