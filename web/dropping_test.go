@@ -78,10 +78,15 @@ func TestPulledTogetherAndLaidOut(t *testing.T) {
 	b.key("\x1b")
 	b.press("Lay out")
 	b.until("it to be laid out", `JSON.parse(editor.core.chart()).pages[0].connectors.every(c => !c.from.port)`)
-	now = b.page()
-	for _, l := range now.Connectors {
-		if l.Way != nil && len(l.Way.Points) > 2 && !(l.From.Step == "s3" && l.To.Step == "s5") && l.From.Step != "s4" {
-			t.Errorf("from %s to %s it bends: %v", l.From.Step, l.To.Step, l.Way.Points)
+	straight := func(how string) {
+		for _, l := range b.page().Connectors {
+			if l.Way != nil && len(l.Way.Points) > 2 && !(l.From.Step == "s3" && l.To.Step == "s5") && l.From.Step != "s4" {
+				t.Errorf("%s, from %s to %s it bends: %v", how, l.From.Step, l.To.Step, l.Way.Points)
+			}
 		}
 	}
+	straight("downward")
+	eval[bool](b, `(document.dispatchEvent(new CustomEvent('command', { detail: { name: 'layout-right' } })), true)`)
+	b.until("it to be laid out to the right", `(() => { const s = JSON.parse(editor.core.chart()).pages[0].steps; return s[1].x > s[0].x + s[0].w; })()`)
+	straight("to the right")
 }

@@ -11,7 +11,7 @@ import (
 )
 
 // layOut computes places for the whole page; where steps are locked it asks first.
-func (e *Editor) layOut(all bool) {
+func (e *Editor) layOut(all bool, dir layout.Direction) {
 	n := 0
 	for _, s := range e.Page().Steps {
 		if s.Locked && !s.Behind() {
@@ -22,7 +22,7 @@ func (e *Editor) layOut(all bool) {
 		e.notice, e.offers = sayLocksLayOut(n), []Answer{{wordLayOutAll, "layout-all", ""}}
 		return
 	}
-	cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), layout.Down)
+	cmd, ok, _ := layout.OnSheet(context.Background(), e.Page(), dir)
 	if !ok || !e.doAnew(e.Page().Connectors, cmd.Words, cmd.Parts...) || layout.Fits(e.Page()) {
 		return
 	}

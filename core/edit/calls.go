@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/layout"
 	"plaintracer/core/symbol"
 )
 
@@ -43,7 +44,7 @@ func init() { // not a literal: they lead back to the commands
 		"drawer-opened": func(e *Editor, _ string) { e.keepTyping(); e.since, e.drawer = len(e.undo), true },
 		"drawer-kept":   func(e *Editor, _ string) { e.since = len(e.undo) },
 		"drawer-gone":   func(e *Editor, _ string) { e.drawer = false },
-		"layout-all":    func(e *Editor, _ string) { e.layOut(true) },
+		"layout-all":    func(e *Editor, _ string) { e.layOut(true, layout.Down) },
 		"layout-on":     func(e *Editor, arg string) { e.layOutOn(arg) },
 		"group-name":    func(e *Editor, arg string) { e.nameGroup(arg) },
 		"group-pick":    func(e *Editor, arg string) { e.selectGroup(arg) },

@@ -6,6 +6,7 @@ import (
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
+	"plaintracer/core/layout"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
@@ -174,7 +175,9 @@ func init() { // not a literal: commands lead back to the table
 		stackCommand("front", wordToFront), stackCommand("forward", wordForward), stackCommand("backward", wordBackward), stackCommand("back", wordToBack),
 
 		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: true, need: needPage,
-			do: func(e *Editor, _ string) { e.layOut(false) }},
+			do: func(e *Editor, _ string) { e.layOut(false, layout.Down) }},
+		{Name: "layout-right", Words: wordLayOutRight, Place: AtHand, Menu: true, Slow: true, need: needNoLanes,
+			do: func(e *Editor, _ string) { e.layOut(false, layout.Right) }},
 		drawer("lanes", wordLanes, "", OnPage, always),
 		{Name: "number", Words: wordNumber, Keys: []string{"#"}, Place: OnPage, Menu: true, need: needPage,
 			do: func(e *Editor, _ string) { e.numberSteps() }},

@@ -93,7 +93,6 @@ func (g *moving) landing(e *Editor) geom.Point {
 	return geom.Pt(arrange.Landing(p, boxes, others))
 }
 
-
 // at is where the step that is dragged alone would stand.
 func (g *moving) at() geom.Rect {
 	r := g.boxes[0].Rect

@@ -261,6 +261,17 @@ func needAcross(e *Editor) string {
 	return ""
 }
 
+// needNoLanes wants a page of steps that read either way.
+func needNoLanes(e *Editor) string {
+	if why := needPage(e); why != "" {
+		return why
+	}
+	if len(e.Page().Lanes) > 0 {
+		return whyLanesRead
+	}
+	return ""
+}
+
 func needLanes(e *Editor) string {
 	if len(e.Page().Lanes) == 0 {
 		return whyNoLanes

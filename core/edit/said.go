@@ -301,6 +301,7 @@ const (
 	whySized        = "click the name of a lane or a stage first"
 	whyDown         = "names of lanes that run down are level already"
 	whyLane         = "click a lane's name first"
+	whyLanesRead    = "in lanes the chart reads along them"
 	whyNoLanes      = "this page has no lanes"
 	whyNothing      = "select something first"
 	whyEmpty        = "this page has no steps yet"

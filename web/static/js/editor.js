@@ -167,7 +167,12 @@ $('picture-file').addEventListener('change', (e) => {
 });
 
 // slow are commands that take a while on a large page: that is said before they begin.
-const slow = { layout: 'Laying out …', 'page-over': 'Laying out …', reroute: 'Rerouting …' },
+const slow = {
+    layout: 'Laying out …',
+    'layout-right': 'Laying out …',
+    'page-over': 'Laying out …',
+    reroute: 'Rerouting …',
+  },
   large = 60; // steps
 
 async function atWork(words) {
