@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"image/png"
 	"net/url"
+	"os"
 	"strings"
 	"testing"
 	"time"
@@ -37,8 +38,21 @@ func TestEditorByHand(t *testing.T) {
 	sx, sy := b.at(x, y)
 	b.run(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
 	b.until("the menu", `document.querySelector('#menu').matches(':popover-open')`)
-	if words := eval[string](b, `[...document.querySelectorAll('#menu button')].map(e => e.firstChild.textContent).join('|')`); !strings.HasPrefix(words, "Text|Next step|Another way out|Symbol|Look|Fields|Glue|Delete|Duplicate") {
+	if words := eval[string](b, `[...document.querySelectorAll('#menu [data-name]')].filter(e => e.offsetParent).map(e => e.firstChild.textContent).join('|')`); strings.Count(words, "|") > 11 || !strings.HasPrefix(words, "Text|Next step|Another way out|Symbol|Look|Fields|Glue|Delete|Duplicate") {
 		t.Errorf("the menu offers %s", words)
+	}
+	// The rest is folded, by group; a group that is opened stays in the window.
+	eval[bool](b, `([...document.querySelectorAll('#menu .more-of')].filter(e => e.offsetParent).at(-1).click(), true)`)
+	b.until("the group open", `document.querySelectorAll('#menu .more-of[aria-expanded=true]').length === 1`)
+	if m := b.rect(`document.querySelector('#menu')`); !m.inside(box{0, 0, 1280, 800}) {
+		t.Errorf("the menu stands at %v", m)
+	}
+	if n := eval[int](b, `[...document.querySelectorAll('#menu .more-of[aria-expanded=true] ~ [data-name]')].filter(e => e.offsetParent).length`); n == 0 {
+		t.Error("an opened group shows nothing")
+	}
+	if look := os.Getenv("LOOK"); look != "" {
+		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		os.WriteFile(look, png, 0o600)
 	}
 	b.key("\x1b")
 	if !eval[bool](b, `!document.querySelector('#menu').matches(':popover-open')`) {

@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"slices"
 	"strings"
 
 	"plaintracer/core/arrange"
@@ -465,52 +464,4 @@ func (e *Editor) Do(name, arg string) {
 	default:
 		c.do(e, arg)
 	}
-}
-
-// MenuGroup is a part of the menu at the hand.
-type MenuGroup struct {
-	Words string     `json:"words"`
-	Items []MenuItem `json:"items"`
-}
-
-// MenuItem is a command that can be done now.
-type MenuItem struct {
-	Name  string `json:"name"`
-	Words string `json:"words"`
-	Key   string `json:"key"`
-}
-
-// Menu is what can be done with what is selected, in the words and the order of the bench.
-func (e *Editor) Menu() []MenuGroup {
-	var out []MenuGroup
-	for _, c := range table {
-		if !c.Menu || c.need(e) != "" || c.Place == OnPage && needAny(e) == "" || c.Place == OnConnector && c.Page && len(e.lines()) == 0 {
-			continue
-		}
-		head := e.groupName(c.Place)
-		at := slices.IndexFunc(out, func(g MenuGroup) bool { return g.Words == head })
-		if at < 0 {
-			at, out = len(out), append(out, MenuGroup{Words: head})
-		}
-		g := &out[at]
-		item := MenuItem{Name: c.Name, Words: c.Words}
-		if len(c.Keys) > 0 {
-			item.Key = c.Keys[0]
-		}
-		g.Items = append(g.Items, item)
-	}
-	return out
-}
-
-// groupName is what a group of commands is headed with.
-func (e *Editor) groupName(p Place) string {
-	switch p {
-	case OnSelection, AtHand, SymbolDrawer, LaneDrawer, HoldDrawer:
-		return e.selectionName()
-	case FieldsDrawer:
-		return wordLeads
-	case LineDrawer:
-		return wordLine
-	}
-	return string(p)
 }

@@ -78,8 +78,24 @@ func TestMenu(t *testing.T) {
 		}
 		return strings.Join(out, "|")
 	}
-	if got := words(); !strings.HasPrefix(got, "Text|Next step|Another way out|Symbol|Look|Fields|Glue|Delete|Duplicate") || strings.Contains(got, "Align") || strings.Contains(got, "Reverse") {
+	if got := words(); !strings.HasPrefix(got, "Text|Next step|Another way out|Symbol|Look|Fields|Glue|Delete|Duplicate|Copy|Cut") || strings.Contains(got, "Align") || strings.Contains(got, "Reverse") {
 		t.Errorf("on a step: %s", got)
+	}
+	// A dozen at most stand unfolded, and everything stands once.
+	for _, ids := range [][]string{nil, {a.ID}, {c.ID}, {a.ID, w.Page().Steps[1].ID}, {a.ID, c.ID}} {
+		w.selectOnly(ids...)
+		seen := map[string]bool{}
+		for i, g := range w.Menu() {
+			if g.Folded == (i == 0) || i == 0 && len(g.Items) > 12 || len(g.Items) == 0 {
+				t.Errorf("%v selected, group %d, %s, folded %v, has %d commands", ids, i, g.Words, g.Folded, len(g.Items))
+			}
+			for _, it := range g.Items {
+				if seen[it.Name] {
+					t.Errorf("%v selected, %s stands twice", ids, it.Name)
+				}
+				seen[it.Name] = true
+			}
+		}
 	}
 	w.selectOnly(c.ID)
 	if got := words(); !strings.Contains(got, "Label") || !strings.Contains(got, "Reverse") || strings.Contains(got, "Next step") {

@@ -98,14 +98,20 @@ export class Bench {
     if (!groups.length) return;
     const m = $('menu');
     now.menu = groups;
+    now.unfolded = '';
     await Alpine.nextTick();
     m.showPopover();
-    m.style.left = `${Math.max(4, Math.min(x, innerWidth - m.offsetWidth - 4))}px`;
-    m.style.top = `${Math.max(4, Math.min(y, innerHeight - m.offsetHeight - 4))}px`;
-    m.querySelector('button').focus();
+    const within = () => {
+      m.style.left = `${Math.max(4, Math.min(x, innerWidth - m.offsetWidth - 4))}px`;
+      m.style.top = `${Math.max(4, Math.min(y, innerHeight - m.offsetHeight - 4))}px`;
+    };
+    const shown = () => [...m.querySelectorAll('button')].filter((b) => b.offsetParent);
+    within();
+    m.addEventListener('unfolded', within);
+    shown()[0].focus();
     m.onkeydown = (e) => {
       e.stopPropagation();
-      const all = [...m.querySelectorAll('button')],
+      const all = shown(),
         i = all.indexOf(document.activeElement);
       if (e.key === 'ArrowDown') {
         e.preventDefault();
@@ -115,6 +121,8 @@ export class Bench {
         e.preventDefault();
         all[(i + all.length - 1) % all.length].focus();
       }
+      const fold = document.activeElement.getAttribute('aria-expanded'); // a group is opened and shut by arrows too
+      if (e.key === (fold === 'true' ? 'ArrowLeft' : 'ArrowRight') && fold) document.activeElement.click();
       if (e.key === 'Home') {
         e.preventDefault();
         all[0].focus();

@@ -5,6 +5,7 @@ document.addEventListener('alpine:init', () => {
     facts: { steps: -1, fields: [], loose: [], why: {}, on: [], mixed: [], lanes: 0 },
     busy: false,
     menu: [], // commands at the hand, in groups
+    unfolded: '', // the group of them that is open
     found: [],
     question: { text: '', answers: [] },
     table: { columns: [], roles: [], rows: 0 },
@@ -413,7 +414,17 @@ document.addEventListener('alpine:init', () => {
   const aria = (key) => key?.replace('Ctrl', 'Control');
   Alpine.data('atHand', () => ({
     get groups() {
-      return now().menu.map((g) => ({ ...g, items: g.items.map((i) => ({ ...i, aria: aria(i.key) })) }));
+      return now().menu.map((g) => ({
+        ...g,
+        open: !g.folded || now().unfolded === g.words,
+        items: g.items.map((i) => ({ ...i, aria: aria(i.key) })),
+      }));
+    },
+    // unfold shows the commands of a group, and those of no other.
+    unfold(e) {
+      const { fold } = e.currentTarget.dataset;
+      now().unfolded = now().unfolded === fold ? '' : fold;
+      this.$nextTick(() => this.$dispatch('unfolded'));
     },
     pick(e) {
       document.getElementById('menu').hidePopover();
