@@ -41,8 +41,11 @@ func (g *keying) cursor() string { return moveAll }
 func (e *Editor) toggleKey() {
 	part := chart.Part{Do: "page.set", Page: e.page, Key: &chart.KeyPart{}}
 	if e.Page().Key == nil {
-		at := scene.NewKey(e.Sheet())
+		at, ok := scene.NewKey(e.Sheet())
 		part.Key.At = &at
+		if !ok {
+			defer func() { e.notice = sayNoRoomForKey }()
+		}
 	}
 	e.do(didKey, part)
 }

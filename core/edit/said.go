@@ -485,13 +485,14 @@ func sayBand(b chart.Band) string {
 }
 
 const (
-	sayChained     = "They are connected in that order already."
-	sayLandsBeside = "stands beside it; Alt: on top"
-	sayLarger      = "The chart is larger than its sheet."
-	sayNoLast      = "Place a symbol first; then this key places it once more."
-	sayHowMany     = "Type how many copies: 1 to 50."
-	sayNoDistance  = "Type how far: a number with mm or in, such as 30 mm, 0 mm."
-	sayStepSize    = "Type a length: 30 mm or 1.2 in."
+	sayChained      = "They are connected in that order already."
+	sayLandsBeside  = "stands beside it; Alt: on top"
+	sayNoRoomForKey = "There is no free room for the key on this page. Drag it to where it covers least, or take a larger sheet."
+	sayLarger       = "The chart is larger than its sheet."
+	sayNoLast       = "Place a symbol first; then this key places it once more."
+	sayHowMany      = "Type how many copies: 1 to 50."
+	sayNoDistance   = "Type how far: a number with mm or in, such as 30 mm, 0 mm."
+	sayStepSize     = "Type a length: 30 mm or 1.2 in."
 )
 
 // What the columns of a table that is pasted can say.

@@ -200,29 +200,80 @@ func KeyBox(s *sheet.Sheet) geom.Rect {
 	return r
 }
 
-// NewKey is where a new symbol key is put: in the lower left corner, with as many columns as
-// let it stand between what is drawn and the title block, where it can.
-func NewKey(s *sheet.Sheet) chart.Key {
+// NewKey is where a new symbol key is put: in the lower left corner, or the nearest place to it where it stands
+// clear of all that is drawn, with as many columns as that takes. ok is false where there is no such place; it then
+// stands in the corner.
+func NewKey(s *sheet.Sheet) (key chart.Key, ok bool) {
 	lines := keyLines(s)
-	rows := min(keyRows, max(1, len(lines)))
 	m := s.Page.Margin()
-	free := s.Page.H - m - lowest(s) - 10
-	if n := min(len(lines), int((free-keyHead-keyPad/2)/keyRow)); n >= leastRows {
-		if r := keySizeOf(s, lines, n); r.W < blockBox(s).X-2*m {
-			rows = n
+	taken := takenBy(s)
+	least := math.Inf(1)
+	for n := min(keyRows, max(1, len(lines))); n >= min(leastRows, max(1, len(lines))); n-- {
+		r := keySizeOf(s, lines, n)
+		corner := geom.Pt(m, geom.Round2(math.Max(0, s.Page.H-m-r.H)))
+		if key.Rows == 0 {
+			key = chart.Key{X: corner.X, Y: corner.Y, Rows: n}
+		}
+		for y := corner.Y; y >= m; y -= keyStep {
+			for x := m; x+r.W <= s.Page.W-m; x += keyStep {
+				far := math.Abs(x-corner.X) + math.Abs(y-corner.Y)
+				r.X, r.Y = x, y
+				if far < least && !slices.ContainsFunc(taken, r.Grow(keyOff).Overlaps) {
+					key, least, ok = chart.Key{X: x, Y: geom.Round2(y), Rows: n}, far, true
+				}
+			}
 		}
 	}
-	r := keySizeOf(s, lines, rows)
-	return chart.Key{X: m, Y: geom.Round2(math.Max(0, s.Page.H-m-r.H)), Rows: rows}
+	return key, ok
 }
 
-// lowest is where the lanes and the lowest step end.
-func lowest(s *sheet.Sheet) float64 {
-	y := s.Page.LanesRect().Bottom()
+// A new key is looked room for at places so far apart, and keeps that far off what is drawn, px.
+const (
+	keyStep = 12.0
+	keyOff  = 6.0
+)
+
+// takenBy is what a new key keeps off: steps, lines with their labels, heads of lanes, pools and stages, the title
+// and the title block.
+func takenBy(s *sheet.Sheet) []geom.Rect {
+	p := s.Page
+	out := []geom.Rect{blockBox(s)}
 	for i := range s.Steps {
-		y = math.Max(y, s.Steps[i].Rect.Bottom())
+		out = append(out, s.Steps[i].Rect)
 	}
-	return y
+	for i := range s.Lines {
+		for _, l := range s.Lines[i].Labels {
+			out = append(out, l.Box)
+		}
+		for k := 1; k < len(s.Lines[i].Points); k++ {
+			out = append(out, geom.Span(s.Lines[i].Points[k-1], s.Lines[i].Points[k]))
+		}
+	}
+	for _, l := range p.Lanes {
+		lane := p.LaneRect(l)
+		out = append(out, borders(p, lane)...)
+		out = append(out, p.HeadRect(l))
+	}
+	for _, g := range p.Groups {
+		if _, ok := p.GroupRect(g); ok {
+			out = append(out, p.GroupHead(g))
+		}
+	}
+	for _, g := range p.Stages {
+		out = append(out, p.StageHeadRect(g))
+	}
+	if p.Title != "" {
+		out = append(out, geom.Rect{X: p.Frame.X, W: p.W - 2*p.Frame.X, H: p.Frame.Y})
+	}
+	return out
+}
+
+// borders are the long edges of a lane, which nothing new stands astride.
+func borders(p *chart.Page, lane geom.Rect) []geom.Rect {
+	if p.Down {
+		return []geom.Rect{{X: lane.X, Y: lane.Y, H: lane.H}, {X: lane.Right(), Y: lane.Y, H: lane.H}}
+	}
+	return []geom.Rect{{X: lane.X, Y: lane.Y, W: lane.W}, {X: lane.X, Y: lane.Bottom(), W: lane.W}}
 }
 
 // keySizeOf is how large the key is with so many lines a column.

@@ -45,7 +45,7 @@ func TestKey(t *testing.T) {
 	if _, ok := Key(compose(c)); ok {
 		t.Error("a page without a key draws one")
 	}
-	k := NewKey(compose(c))
+	k, _ := NewKey(compose(c))
 	p.Key = &k
 	key := func() string { e, _ := Key(compose(c)); return words(e) }
 	if got := key(); got != "Key|Terminator: start or end of the flow|Process: something is done|Flow: the normal way|Aside: rework or exception" {
@@ -95,13 +95,42 @@ func TestKey(t *testing.T) {
 	p.Lanes[1].Size = 260
 	for _, h := range style.Shipped() {
 		c.SetHouse(&h)
-		k := NewKey(compose(c))
+		k, _ := NewKey(compose(c))
 		p.Key = &k
 		s := compose(c)
 		box := KeyBox(s)
 		e, _ := Key(s)
 		if !Bounds([]Element{e}).Inside(box.Grow(1)) || box.Overlaps(blockBox(s)) || box.Y < p.LanesEnd() || box.Bottom() > p.H {
 			t.Errorf("%s: the key stands at %v, draws %v", h.Name, box, Bounds([]Element{e}))
+		}
+	}
+}
+
+// A new key covers nothing: it finds room where it is not in its corner, between steps or in an empty lane; where
+// there is none, that is told.
+func TestKeyFindsRoom(t *testing.T) {
+	for name, change := range map[string]func(p *chart.Page){
+		"as it is": func(*chart.Page) {},
+		"its corner full": func(p *chart.Page) {
+			p.Steps = append(p.Steps, &chart.Step{ID: "x", Symbol: symbol.Process, X: 20, Y: p.H - 160, W: 300, H: 120})
+		},
+		"full": func(p *chart.Page) {
+			p.Steps = append(p.Steps, &chart.Step{ID: "x", Symbol: symbol.Process, X: 0, Y: 0, W: p.W, H: p.H})
+		},
+	} {
+		c, p := keyed()
+		change(p)
+		s := compose(c)
+		k, ok := NewKey(s)
+		if ok != (name != "full") {
+			t.Errorf("%s: there is room: %v", name, ok)
+		}
+		p.Key = &k
+		box := KeyBox(compose(c))
+		for _, r := range takenBy(s) {
+			if ok && box.Overlaps(r) {
+				t.Errorf("%s: the key at %v lies on %v", name, box, r)
+			}
 		}
 	}
 }
