@@ -48,5 +48,9 @@ func (s *Server) previewList(c fiber.Ctx) error {
 		return s.render(c, "list-preview", fiber.Map{"Wrong": wrong})
 	}
 	page := d.pages[0]
-	return s.render(c, "list-preview", fiber.Map{"Drawing": page.with(scene.Element{}, ""), "Rows": page.rows})
+	doubts := map[string]*list.Doubt{}
+	for _, d := range list.Doubts(lines) {
+		doubts[d.Step] = &d
+	}
+	return s.render(c, "list-preview", fiber.Map{"Drawing": page.with(scene.Element{}, ""), "Rows": page.rows, "Doubts": doubts})
 }

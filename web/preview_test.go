@@ -26,6 +26,15 @@ func TestListIsDrawnWhileTyped(t *testing.T) {
 	if !strings.Contains(rows, "2 Is it a drill? Decision, Guard no → 3 yes → 4|3 guard calls the brigade Process, Guard") {
 		t.Errorf("it is read as %s", rows)
 	}
+	// A line that can be read in two ways says which was taken; the other is one press away.
+	b.run(typeInto("[name=list]", "\nIs it loud?\nMaybe: call the desk\nGo on"))
+	b.until("the doubt", `document.querySelector('.doubt')?.innerText.includes('Read as who does it.')`)
+	if look := os.Getenv("LOOK_DOUBT"); look != "" {
+		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		os.WriteFile(look, png, 0o600)
+	}
+	b.press("Read it as an outcome")
+	b.until("the other reading", `document.querySelector('[name=list]').value.includes('if Maybe: call the desk') && [...document.querySelectorAll('.read-rows .tag')].some(e => e.innerText.startsWith('Maybe')) && !document.querySelector('.doubt')`)
 	for _, size := range [][2]int64{{1280, 800}, {960, 600}} {
 		b.run(chromedp.EmulateViewport(size[0], size[1]))
 		b.frame()

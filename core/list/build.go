@@ -33,6 +33,7 @@ type builder struct {
 type made struct {
 	step   *chart.Step
 	at     int // its place among all
+	line   int // that it was made of; -1 for none
 	noLane bool
 	kind   symbol.Kind // as it was given; "" where it follows from the text
 	toEnd  bool        // it leads to the end, so it is none
@@ -53,6 +54,15 @@ const (
 
 // build makes a page, not laid out, of lines.
 func build(id string, roots []*line, newID func(kind string) string) (*chart.Page, error) {
+	b, err := built(id, roots, newID)
+	if err != nil {
+		return nil, err
+	}
+	return b.p, nil
+}
+
+// built is the builder that has made a page.
+func built(id string, roots []*line, newID func(kind string) string) (*builder, error) {
 	b := &builder{p: chart.NewPage(id), id: newID, keys: map[string]*chart.Step{}, lanes: map[string]string{}, groups: map[string]string{}, stages: map[*chart.Step]*string{}, of: map[*chart.Step]*made{}}
 	b.chain(roots, nil)
 	if len(b.all) == 0 {
@@ -78,7 +88,7 @@ func build(id string, roots []*line, newID func(kind string) string) (*chart.Pag
 	b.symbols()
 	b.seat()
 	b.stage()
-	return b.p, nil
+	return b, nil
 }
 
 // chain makes the steps of lines that follow each other. Each takes the ways that wait; those that wait
@@ -103,7 +113,7 @@ func (b *builder) line(l *line, waiting []loose) []loose {
 	var m *made
 	for i, of := range l.steps {
 		s := &chart.Step{ID: b.id("s"), Text: of.text}
-		m = &made{step: s, at: len(b.all), noLane: of.noLane, kind: of.symbol}
+		m = &made{step: s, at: len(b.all), line: l.n, noLane: of.noLane, kind: of.symbol}
 		b.of[s] = m
 		if i == 0 && l.key != "" {
 			s.Number = l.key
@@ -267,7 +277,7 @@ func (b *builder) end(from *chart.Step) *chart.Step {
 	b.of[from].toEnd = true
 	if b.ended == nil {
 		b.ended = &chart.Step{ID: b.id("s"), Text: endText, Lane: from.Lane}
-		b.all = append(b.all, &made{step: b.ended, at: len(b.all), noLane: from.Lane == "", kind: symbol.Terminator})
+		b.all = append(b.all, &made{step: b.ended, at: len(b.all), line: -1, noLane: from.Lane == "", kind: symbol.Terminator})
 		b.p.Steps = append(b.p.Steps, b.ended)
 	}
 	return b.ended

@@ -5,8 +5,11 @@ const endText = "End"
 
 // What is said when there is nothing to make a page of, or too much.
 const (
-	noLines      = "type at least one line"
-	tooManyLines = "there are %d lines; the limit is %d"
-	noTextColumn = "one column must be the text of the steps"
-	noStep       = "line %d: a way leads to %q, but no line has that number"
+	readAsLane    = "who does it"
+	readAsOutcome = "an outcome"
+	readAsText    = "a step of that text"
+	noLines       = "type at least one line"
+	tooManyLines  = "there are %d lines; the limit is %d"
+	noTextColumn  = "one column must be the text of the steps"
+	noStep        = "line %d: a way leads to %q, but no line has that number"
 )

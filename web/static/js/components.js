@@ -12,6 +12,15 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('starts', () => ({
     list: false,
     file: false,
+    // other writes a line of the list so that it is read the other way.
+    other(e) {
+      const { line, text } = e.currentTarget.dataset;
+      const field = e.currentTarget.closest('form').querySelector('[name=list]');
+      let n = 0;
+      const lines = field.value.split('\n').map((l) => (l.trim() && n++ === +line ? text : l));
+      field.value = lines.join('\n');
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+    },
     typeList() {
       this.list = !this.list;
       this.file = false;

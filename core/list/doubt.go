@@ -1,0 +1,135 @@
+package list
+
+import (
+	"fmt"
+	"strings"
+
+	"plaintracer/core/chart"
+)
+
+// Doubt is a line that can be read in two ways: what it was taken for, what else it could be, and how it is then
+// written.
+type Doubt struct {
+	Line  int    // counted from 0 among those that say something
+	Step  string // that was made of it
+	Taken string
+	Other string
+	Text  string
+}
+
+// mostDoubted bounds the lines that are looked at: each is read once more the other way.
+const mostDoubted = 40
+
+// Doubts are the lines that can be read in two ways: words before a colon behind a decision that still lacks an
+// outcome, which may be who does it or what the outcome is called; and an answer that stands far from its
+// decision, which may be no answer.
+func Doubts(lines []string) []Doubt {
+	if _, ok := ReadTable(strings.Join(lines, "\n")); ok || len(lines) > MostLines {
+		return nil
+	}
+	now, ok := readings(lines)
+	if !ok {
+		return nil
+	}
+	heads := map[string]int{} // in how many lines the words stand before a colon
+	for _, l := range lines {
+		heads[strings.ToLower(headOf(l))]++
+	}
+	var out []Doubt
+	looked := 0
+	for i, l := range lines {
+		head := headOf(l)
+		was := now[i]
+		if head == "" || was.step == nil || looked == mostDoubted {
+			continue
+		}
+		d := Doubt{Line: i, Step: was.step.ID}
+		_, answer := cutOutcome(unmarked(strings.TrimSpace(l)))
+		switch {
+		case !answer && strings.EqualFold(was.lane, head) && heads[strings.ToLower(head)] == 1:
+			d.Taken, d.Other, d.Text = readAsLane, readAsOutcome, strings.Replace(l, head+":", "if "+head+":", 1)
+		case answer && was.outcome != "" && farFrom(lines, i, now):
+			d.Taken, d.Other, d.Text = readAsOutcome, readAsText, strings.Replace(l, head+":", head+`\:`, 1)
+		default:
+			continue
+		}
+		looked++
+		changed := append([]string{}, lines...)
+		changed[i] = d.Text
+		then, ok := readings(changed)
+		if !ok || then[i].step == nil || (d.Other == readAsOutcome) != strings.EqualFold(then[i].outcome, head) {
+			continue
+		}
+		if d.Other == readAsOutcome && answers(now, then[i].from, i) > 1 {
+			continue // it has all that it needs
+		}
+		out = append(out, d)
+	}
+	return out
+}
+
+// lineRead is what a line was read as: its step, the lane of that, and the outcome that leads there.
+type lineRead struct {
+	step          *chart.Step
+	lane, outcome string
+	from          int // the line of the decision
+}
+
+// answers is how many lines but one are outcomes of the decision of a line.
+func answers(all []lineRead, decision, but int) (n int) {
+	for i, r := range all {
+		if r.from == decision && i != but {
+			n++
+		}
+	}
+	return n
+}
+
+// readings are those of all lines; ok is false where the list is none yet.
+func readings(lines []string) (out []lineRead, ok bool) {
+	n := 0
+	b, err := built("p", parse(lines, 0), func(kind string) string { n++; return fmt.Sprint(kind, n) })
+	if err != nil {
+		return nil, false
+	}
+	out = make([]lineRead, len(lines))
+	for i := range out {
+		out[i].from = -1
+	}
+	line := map[string]int{}
+	for _, m := range b.all {
+		if line[m.step.ID] = m.line; m.line < 0 || m.line >= len(out) || out[m.line].step != nil {
+			continue
+		}
+		out[m.line].step = m.step
+		if l := b.p.Lane(m.step.Lane); l != nil {
+			out[m.line].lane = l.Name
+		}
+	}
+	for _, c := range b.p.Connectors {
+		to, has := line[c.To.Step]
+		if from, too := line[c.From.Step]; has && too && to >= 0 && out[to].step != nil && out[to].step.ID == c.To.Step && c.Outcome() != "" {
+			out[to].outcome, out[to].from = c.Outcome(), from
+		}
+	}
+	return out, true
+}
+
+// headOf is what stands before the first colon of a line, up to three words; "" for nothing.
+func headOf(l string) string {
+	head, _, ok := strings.Cut(unmarked(strings.TrimSpace(l)), ":")
+	if !ok || len(strings.Fields(head)) > 3 || strings.ContainsAny(head, `"\/?`) {
+		return ""
+	}
+	return strings.TrimSpace(head)
+}
+
+// farOff is how many lines stand between an answer and its decision at least for it to be doubtful.
+const farOff = 5
+
+// farFrom tells whether an answer stands no farther in than its decision, and far off.
+func farFrom(lines []string, i int, now []lineRead) bool {
+	d := now[i].from
+	indent := func(l string) int { return len(l) - len(strings.TrimLeft(l, " \t")) }
+	return d >= 0 && i-d > farOff && indent(lines[i]) <= indent(lines[d])
+}
