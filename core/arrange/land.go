@@ -19,7 +19,7 @@ func Landing(p *chart.Page, boxes []Box, others []geom.Rect) (dx, dy float64) {
 	for i, b := range boxes {
 		lanes[i] = Settle(p, b.ID, b.Rect).Lane
 	}
-	clear := func(dx, dy, gap float64) bool {
+	stands := func(dx, dy, gap float64) bool {
 		rs := make([]geom.Rect, 0, len(boxes))
 		for i, b := range boxes {
 			pl := Settle(p, b.ID, b.Rect.Move(geom.Pt(dx, dy)))
@@ -34,12 +34,12 @@ func Landing(p *chart.Page, boxes []Box, others []geom.Rect) (dx, dy float64) {
 		}
 		return true
 	}
-	if clear(0, 0, -onTop) {
+	if stands(0, 0, -onTop) {
 		return 0, 0
 	}
 	best := math.Inf(1)
 	try := func(x, y float64) {
-		if d := math.Abs(x) + math.Abs(y); d < best && clear(x, y, landGap-0.01) {
+		if d := math.Abs(x) + math.Abs(y); d < best && stands(x, y, landGap-0.01) {
 			best, dx, dy = d, x, y
 		}
 	}

@@ -18,21 +18,11 @@ func (e *Editor) outgrown() {
 	w, h := p.SheetSize()
 	sheets := 0
 	if len(p.Steps) <= mostCounted {
-		made := 0
-		newID := func(kind string) string {
-			made++
-			return kind + "cost" + string(rune('a'+made%26)) + strings.Repeat("x", made/26)
-		}
-		parts, _ := layout.OverPages(context.Background(), e.chart, p, newID)
-		for _, d := range parts {
-			if d.Do == "page.add" {
-				sheets++
-			}
-		}
+		sheets, _ = layout.Sheets(context.Background(), e.chart, p)
 	}
 	over := Answer{wordLayOver, "page-over", ""}
-	if sheets > 0 {
-		over.Words = sayOnSheets(sheets+1, paperOf(w, h))
+	if sheets > 1 {
+		over.Words = sayOnSheets(sheets, paperOf(w, h))
 	}
 	e.offers = []Answer{over}
 	name, pt := e.largerSheet()
@@ -40,8 +30,8 @@ func (e *Editor) outgrown() {
 		e.offers = append(e.offers, Answer{sayOnOne(name, pt), "layout-on", name})
 	}
 	e.notice = sayLarger
-	if sheets > 0 {
-		e.notice = sayCosts(sheets+1, paperOf(w, h), name, pt)
+	if sheets > 1 {
+		e.notice = sayCosts(sheets, paperOf(w, h), name, pt)
 	}
 }
 
@@ -64,9 +54,9 @@ func (e *Editor) largerSheet() (name string, pt float64) {
 			continue
 		}
 		p := e.Page().Clone()
-		if _, err := chart.Apply(&chart.Chart{Pages: []*chart.Page{p}}, chart.Command{Parts: e.layoutOn(s)}); err == nil && layout.Fits(p) {
-			w, h := p.SheetSize()
-			return s.Name, tenth(min(1, w/p.W, h/p.H) * e.smallest() / ptPx)
+		p.Sheet = e.lying(s)
+		if k, ok := layout.Times(context.Background(), p); ok {
+			return s.Name, tenth(min(1, 1/k) * e.smallest() / ptPx)
 		}
 	}
 	return "", 0
@@ -75,15 +65,20 @@ func (e *Editor) largerSheet() (name string, pt float64) {
 // layoutOn are the parts that lay the page out for a standard sheet, lying as its own.
 func (e *Editor) layoutOn(s chart.Paper) []chart.Part {
 	p := e.Page().Clone()
-	if w, h := p.SheetSize(); w > h {
-		s.W, s.H = s.H, s.W
-	}
-	p.Sheet = chart.SheetOf(s.W, s.H)
+	p.Sheet = e.lying(s)
 	cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down)
 	if !ok {
 		return nil
 	}
 	return append([]chart.Part{{Do: "page.set", Page: p.ID, Sheet: p.Sheet}}, cmd.Parts...)
+}
+
+// lying is a standard sheet that lies as the page's own.
+func (e *Editor) lying(s chart.Paper) *chart.Sheet {
+	if w, h := e.Page().SheetSize(); w > h {
+		s.W, s.H = s.H, s.W
+	}
+	return chart.SheetOf(s.W, s.H)
 }
 
 // layOutOn lays the page out for the standard sheet of a name.

@@ -13,11 +13,26 @@ import (
 // inLanes puts each step into a column of its lane, one step to a cell, and
 // folds a run of columns that is far too long for a sheet into rows.
 func inLanes(p *chart.Page, n *net) (chart.Command, room) {
-	g := fewBends(p, n)
+	g := n.filled(p)
 	if !g.folded() && !n.quick && len(n.w) <= cells.Most && len(g.from) == 1 {
 		g.improve(p)
 	}
 	return g.place(p)
+}
+
+// filled is the grid with few bends for the setting, found once for those that differ in their gaps alone.
+func (n *net) filled(p *chart.Page) *grid {
+	key := n.how
+	key.tight = 0
+	if n.grids == nil {
+		n.grids = map[setting]*grid{}
+	}
+	if n.grids[key] == nil {
+		n.grids[key] = fewBends(p, n)
+	}
+	g := *n.grids[key]
+	g.col = slices.Clone(g.col)
+	return &g
 }
 
 // improve looks for places of the steps along the flow with fewer bends and crossings, as the router draws them.

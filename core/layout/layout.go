@@ -52,11 +52,12 @@ type net struct {
 	edges  []arc
 	out    [][]int
 	in     [][]int
-	order  []int           // nodes along the flow
-	main   map[[2]int]bool // the ways from step to step on the main way and along the branches
-	quick  bool            // nothing is searched for that makes the page draw better
-	plans  [2]*onPlan      // of a small page without lanes, once it is found
-	along  []int           // the places of the steps of a small page in lanes, once they are found
+	order  []int             // nodes along the flow
+	main   map[[2]int]bool   // the ways from step to step on the main way and along the branches
+	quick  bool              // nothing is searched for that makes the page draw better
+	plans  [2]*onPlan        // of a small page without lanes, once it is found
+	grids  map[setting]*grid // of a page in lanes, by the setting without its gaps
+	along  []int             // the places of the steps of a small page in lanes, once they are found
 }
 
 type arc struct {

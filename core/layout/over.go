@@ -85,8 +85,27 @@ func Fits(p *chart.Page) bool {
 // to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
 // are repeated. There are no parts for a page with less than two steps.
 func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
+	o, err := divide(ctx, c, p, newID, false)
+	if o == nil || err != nil {
+		return nil, err
+	}
+	return o.parts(c), nil
+}
+
+// Sheets is over how many pages OverPages lays a page out; 0 for a page with less than two steps.
+func Sheets(ctx context.Context, c *chart.Chart, p *chart.Page) (int, error) {
+	n := 0
+	o, err := divide(ctx, c, p, func(kind string) string { n++; return fmt.Sprint(kind, "sheet", n) }, true)
+	if o == nil || err != nil {
+		return 0, err
+	}
+	return len(o.pages), nil
+}
+
+// divide divides a page into those that it goes on on; nil for one with less than two steps.
+func divide(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string, counts bool) (*over, error) {
 	p = front(p)
-	o := &over{p: p, newID: newID, letter: flow.Letters(c), letters: map[string]string{}, lines: map[string][]*chart.Connector{}, at: map[string]int{}}
+	o := &over{p: p, newID: newID, letter: flow.Letters(c), letters: map[string]string{}, lines: map[string][]*chart.Connector{}, at: map[string]int{}, counts: counts}
 	for _, v := range build(ctx, p).order {
 		o.order = append(o.order, p.Steps[v])
 	}
@@ -114,7 +133,7 @@ func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(ki
 			o = &even
 		}
 	}
-	return o.parts(c), nil
+	return o, nil
 }
 
 // fewest is how many steps a page has that is worth turning to.
@@ -130,6 +149,7 @@ type over struct {
 	letter  func() string
 	letters map[string]string // of the ways to a step from other pages
 	pages   []laid
+	counts  bool // the pages, and does not lay them out
 }
 
 // laid is one of the pages, and how it is laid out.
@@ -209,13 +229,17 @@ func (o *over) try(ctx context.Context, from, to int) (bool, error) {
 	n := 0
 	trial.newID = func(kind string) string { n++; return fmt.Sprint(kind, "trial", n) }
 	trial.letter, trial.letters = func() string { return "A" }, map[string]string{}
-	ok := fits(ctx, trial.page(o.order[from:to]))
+	_, ok := Times(ctx, trial.page(o.order[from:to]))
 	return ok, ctx.Err()
 }
 
 // keep makes a page of a range of the order.
 func (o *over) keep(ctx context.Context, from, to int) error {
 	p := o.page(o.order[from:to])
+	if o.counts {
+		o.pages = append(o.pages, laid{page: p, steps: to - from})
+		return nil
+	}
 	cmd, _, err := OnSheet(ctx, p, Down)
 	if err != nil {
 		return err

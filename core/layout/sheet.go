@@ -114,12 +114,14 @@ func (n *net) fit(p *chart.Page, dir Direction) (how setting, cmd chart.Command,
 	return usual, first, math.Inf(1)
 }
 
-// fits tells whether some of the ways to lay a page out for its sheet fits it.
-func fits(ctx context.Context, p *chart.Page) bool {
+// Times tells how many times its sheet a page takes that is laid out for it, 1 and a little more where it can be
+// printed that much smaller; ok is false where it does not fit.
+func Times(ctx context.Context, p *chart.Page) (k float64, ok bool) {
+	p = front(p)
 	n := build(ctx, p)
 	n.quick = true
-	_, _, k := n.fit(p, Down)
-	return k <= 1/leastScale
+	_, _, k = n.fit(p, Down)
+	return k, k <= 1/leastScale
 }
 
 // fitted is the command which also lets the page be printed smaller.

@@ -61,8 +61,9 @@ const (
 // tries again.
 func (s *searcher) search(moves func() bool) {
 	s.begin()
-	s.try(func(*plan) bool { return true })
-	s.whole = true
+	if s.whole = s.try(func(*plan) bool { return true }); !s.whole {
+		return
+	}
 	descend := func() {
 		for !s.over() && moves() {
 		}
