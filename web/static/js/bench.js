@@ -106,8 +106,9 @@ export class Bench {
       m.style.top = `${Math.max(4, Math.min(y, innerHeight - m.offsetHeight - 4))}px`;
     };
     const shown = () => [...m.querySelectorAll('button')].filter((b) => b.offsetParent);
+    const grows = new ResizeObserver(within); // as groups are unfolded
+    grows.observe(m);
     within();
-    m.addEventListener('unfolded', within);
     shown()[0].focus();
     m.onkeydown = (e) => {
       e.stopPropagation();
@@ -142,7 +143,9 @@ export class Bench {
     };
     addEventListener('pointerdown', away, { capture: true });
     m.addEventListener('toggle', (e) => {
-      if (e.newState === 'closed') removeEventListener('pointerdown', away, { capture: true });
+      if (e.newState !== 'closed') return;
+      removeEventListener('pointerdown', away, { capture: true });
+      grows.disconnect();
     });
   }
 

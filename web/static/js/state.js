@@ -424,7 +424,6 @@ document.addEventListener('alpine:init', () => {
     unfold(e) {
       const { fold } = e.currentTarget.dataset;
       now().unfolded = now().unfolded === fold ? '' : fold;
-      this.$nextTick(() => this.$dispatch('unfolded'));
     },
     pick(e) {
       document.getElementById('menu').hidePopover();
