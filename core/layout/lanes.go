@@ -14,7 +14,7 @@ import (
 // folds a run of columns that is far too long for a sheet into rows.
 func inLanes(p *chart.Page, n *net) (chart.Command, room) {
 	g := n.filled(p)
-	if !g.folded() && !n.quick && len(n.w) <= cells.Most && len(g.from) == 1 {
+	if !g.folded() && !n.quick && cells.Small(len(n.w), len(p.Connectors)) && len(g.from) == 1 {
 		g.improve(p)
 	}
 	return g.place(p)

@@ -25,7 +25,7 @@ func inRows(p *chart.Page, n *net, dir Direction) (chart.Command, room) {
 		w, h = h, w
 	}
 	var s standing
-	if len(w) <= cells.Most {
+	if cells.Small(len(w), len(p.Connectors)) {
 		plan := &n.plans[0]
 		if n.quick {
 			plan = &n.plans[1]

@@ -215,6 +215,22 @@ func TestLayoutGrowsWithThePage(t *testing.T) {
 	}
 }
 
+// A small page with very many connectors is laid out without comparing all with all.
+func TestManyConnectorsOnASmallPage(t *testing.T) {
+	for _, lanes := range []int{0, 4} {
+		c := generated(5, 30, lanes)
+		p := c.Pages[0]
+		r := rand.New(rand.NewPCG(1, 1))
+		for i := range 5000 {
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("more", i), Meaning: chart.Flow, From: chart.End{Step: p.Steps[r.IntN(30)].ID}, To: chart.End{Step: p.Steps[r.IntN(30)].ID}})
+		}
+		n := build(t.Context(), p)
+		if n.lay(p, Down, setting{w: 1000, h: 700, tight: 1}); n.plans[0] != nil || n.along != nil {
+			t.Errorf("%d lanes: %d connectors are searched for", lanes, len(p.Connectors))
+		}
+	}
+}
+
 // More ways out of a step than there are sides take a time in proportion to them.
 func TestManyWaysOut(t *testing.T) {
 	list := make([]bySide, 200)

@@ -19,8 +19,14 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// Most is up to how many steps a search pays.
-const Most = 40
+// A search pays up to so many steps, and is bounded to so many lines, which all are compared with all others.
+const (
+	most      = 40
+	mostLines = 120
+)
+
+// Small tells whether a page of so many steps and lines is one to search for.
+func Small(steps, lines int) bool { return steps <= most && lines <= mostLines }
 
 // Graph is a part of a page that hangs together, as it is placed: steps by their index in it.
 type Graph struct {

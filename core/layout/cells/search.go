@@ -116,6 +116,9 @@ func (s *searcher) shaken(p *plan) bool {
 
 // try changes the best plan, and keeps that where it is better.
 func (s *searcher) try(change func(p *plan) bool) bool {
+	if s.over() {
+		return false
+	}
 	s.best.copyTo(s.trial)
 	if !change(s.trial) {
 		return false

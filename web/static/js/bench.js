@@ -142,11 +142,13 @@ export class Bench {
       if (!m.contains(e.target)) this.shut();
     };
     addEventListener('pointerdown', away, { capture: true });
-    m.addEventListener('toggle', (e) => {
+    const closed = (e) => {
       if (e.newState !== 'closed') return;
+      m.removeEventListener('toggle', closed);
       removeEventListener('pointerdown', away, { capture: true });
       grows.disconnect();
-    });
+    };
+    m.addEventListener('toggle', closed);
   }
 
   shut() {
