@@ -74,12 +74,12 @@ func fieldsWith(of []chart.Field, arg string) (fields []chart.Field, ok bool) {
 // fieldChange is a field's old name, "" for a new one, its name, "" to take it away, and its value.
 type fieldChange struct{ Old, Name, Value string }
 
-// in are fields with the change.
+// in are fields with the change. A new field whose name is there already is a new value for that one.
 func (a fieldChange) in(of []chart.Field) []chart.Field {
 	fields, found := []chart.Field{}, false
 	for _, f := range of {
 		switch {
-		case f.Name == a.Old && a.Old != "":
+		case f.Name == a.Old && a.Old != "" || f.Name == a.Name && a.Old == "":
 			found = true
 			if a.Name != "" {
 				fields = append(fields, chart.Field{Name: a.Name, Value: a.Value})

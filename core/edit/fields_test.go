@@ -29,6 +29,7 @@ func TestFieldsOfSeveral(t *testing.T) {
 		{`{"old":"Who","name":"Who","value":""}`, "[{Who Clerk} {Hours 2}] [{Who Head}]"},
 		{`{"old":"Who","name":"Who","value":"Desk"}`, "[{Who Desk} {Hours 2}] [{Who Desk}]"},
 		{`{"old":"","name":"Form","value":"F1"}`, "[{Who Desk} {Hours 2} {Form F1}] [{Who Desk} {Form F1}]"},
+		{`{"old":"","name":"Form","value":"F2"}`, "[{Who Desk} {Hours 2} {Form F2}] [{Who Desk} {Form F2}]"},
 		{`{"old":"Form","name":"","value":""}`, "[{Who Desk} {Hours 2}] [{Who Desk}]"},
 	} {
 		if w.Do("field", k.arg); at() != k.want {
@@ -39,7 +40,7 @@ func TestFieldsOfSeveral(t *testing.T) {
 		t.Errorf("in the end: %v %v", fields, mixed)
 	}
 	w.Do("undo", "")
-	if want := "[{Who Desk} {Hours 2} {Form F1}] [{Who Desk} {Form F1}]"; at() != want {
+	if want := "[{Who Desk} {Hours 2} {Form F2}] [{Who Desk} {Form F2}]"; at() != want {
 		t.Errorf("undone: %s, want %s", at(), want)
 	}
 }

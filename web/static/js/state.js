@@ -13,6 +13,20 @@ document.addEventListener('alpine:init', () => {
     ten: { on: [], choosing: false, fixed: false }, // the symbols on the bench
   });
 
+  // x-says shows a value in a field, but not over what somebody is typing there: the state changes
+  // under the hand whenever something comes in or is saved. Nothing said (null) leaves the field alone.
+  Alpine.directive('says', (el, { expression }, { evaluateLater, effect }) => {
+    const read = evaluateLater(expression);
+    let typed = false;
+    el.addEventListener('input', () => (typed = true));
+    for (const end of ['change', 'blur']) el.addEventListener(end, () => (typed = false), { capture: true });
+    effect(() =>
+      read((said) => {
+        if (!typed && said !== null) el.value = said ?? '';
+      }),
+    );
+  });
+
   const now = () => Alpine.store('now');
   const perform = (name, arg) => document.dispatchEvent(new CustomEvent('command', { detail: { name, arg } }));
   // fieldLines are lines of fields, and an empty one for a new field: names and values as they are typed
@@ -28,7 +42,7 @@ document.addEventListener('alpine:init', () => {
           there: true,
           hint: f.mixed?.includes(x.name) ? 'several values' : 'Value',
         }));
-      const fresh = { key: `${f.of} new ${rows.length}`, old: '', name: '', value: '', there: false, hint: 'Value' };
+      const fresh = { key: `${f.of} new ${rows.length}`, old: '', name: null, value: null, there: false, hint: 'Value' };
       return [...rows, fresh];
     },
     // keep hands a line over when one of its halves was changed; a new one not before it
@@ -44,6 +58,7 @@ document.addEventListener('alpine:init', () => {
       )
         return;
       perform(command, JSON.stringify({ old, name: name.value.trim(), value: value.value }));
+      if (!old) name.value = value.value = '';
     },
     remove(e) {
       perform(command, JSON.stringify({ old: e.target.closest('[data-old]').dataset.old, name: '', value: '' }));
