@@ -42,7 +42,14 @@ document.addEventListener('alpine:init', () => {
           there: true,
           hint: f.mixed?.includes(x.name) ? 'several values' : 'Value',
         }));
-      const fresh = { key: `${f.of} new ${rows.length}`, old: '', name: null, value: null, there: false, hint: 'Value' };
+      const fresh = {
+        key: `${f.of} new ${rows.length}`,
+        old: '',
+        name: null,
+        value: null,
+        there: false,
+        hint: 'Value',
+      };
       return [...rows, fresh];
     },
     // keep hands a line over when one of its halves was changed; a new one not before it
