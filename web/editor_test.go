@@ -7,6 +7,7 @@ import (
 	"image/png"
 	"net/url"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -366,5 +367,29 @@ func TestLayingOutSaysSo(t *testing.T) {
 	want := map[string]any{"words": "Laying out …", "open": true, "begun": false, "inside": true, "on": true, "done": true}
 	if fmt.Sprint(got) != fmt.Sprint(want) {
 		t.Errorf("it is %v, not %v", got, want)
+	}
+}
+
+// What a call of the core leaves as it is, is not shown anew: a selection changes little of the page's state.
+func TestOnlyWhatChangedIsShownAnew(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	b.click(b.middle("Pack and ship"))
+	renewed := eval[string](b, fmt.Sprintf(`(async () => {
+	  const facts = Alpine.raw(Alpine.store('now').facts), was = { ...facts };
+	  editor.core.act('select', %q);
+	  await Alpine.nextTick();
+	  return Object.keys(facts).filter((k) => typeof facts[k] === 'object' && facts[k] !== was[k]).join(' ');
+	})()`, b.step("Examine condition").ID))
+	for _, k := range strings.Fields(renewed) {
+		if !slices.Contains([]string{"fields", "files", "selected", "sight", "link", "look", "band", "hold", "size"}, k) {
+			t.Errorf("another step was selected, and %s is another one", k)
+		}
+	}
+	if title := eval[string](b, `document.querySelector('[data-drawer=fields] header p').textContent`); !strings.Contains(title, "5") {
+		t.Errorf("the fields drawer is of %q", title)
 	}
 }

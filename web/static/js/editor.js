@@ -269,7 +269,7 @@ function apply(u) {
   paper.over(u.marks, u.guides);
   if (u.facts) {
     facts = u.facts;
-    Object.assign(now, { facts, busy: !!u.typing || !!facts.hand });
+    now.take(facts);
     $('drawing').style.background = facts.sheet.paper;
     paper.rule(facts.on.some((o) => o === 'page-ruler mm' || o === 'page-ruler in'));
     if (facts.house.font) bring(facts.house.font);
