@@ -15,11 +15,13 @@ import (
 // that is serious or critical.
 func (b *browser) axe(what string, part ...string) {
 	b.t.Helper()
-	src, err := os.ReadFile("testdata/axe.min.js")
-	if err != nil {
-		b.t.Fatal(err)
+	if !eval[bool](b, `'axe' in window`) {
+		src, err := os.ReadFile("testdata/axe.min.js")
+		if err != nil {
+			b.t.Fatal(err)
+		}
+		eval[bool](b, "(() => { "+string(src)+" return true; })()")
 	}
-	eval[bool](b, "(() => { if (!window.axe) { "+string(src)+" } return true; })()")
 	where := "document"
 	for _, p := range part {
 		where = fmt.Sprintf("document.querySelector(%q)", p)
