@@ -15,7 +15,7 @@ import (
 // drawn in every format.
 func TestWhateverIsAcceptedIsDrawn(t *testing.T) {
 	accepted := 0
-	for seed := range uint64(40) {
+	for seed := range uint64(24) {
 		r := rand.New(rand.NewPCG(seed, 21))
 		c := chart.New("extremes")
 		coord := func() float64 { return []float64{0, -1, 500, 40, 9_999_999, 1e7, -1e7}[r.IntN(7)] }

@@ -3,7 +3,6 @@ package edit
 import (
 	"fmt"
 	"math/rand/v2"
-	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -116,12 +115,8 @@ func sound(p *chart.Page) string {
 // and in one stage at most; lanes do not lie on each other; steps do not either; undo brings back
 // the same bytes.
 func TestRandomBands(t *testing.T) {
-	runs := uint64(40)
-	if os.Getenv("SOAK") != "" {
-		runs = 1000
-	}
 	kept, changed := 0, 0
-	for seed := range runs {
+	for seed := range runs(25, 1000) {
 		r := rand.New(rand.NewPCG(seed, 16))
 		e := New(worked(6+r.IntN(14), 2+r.IntN(3)), 0, "win1")
 		e.Sheet()

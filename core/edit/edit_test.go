@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -20,6 +21,14 @@ import (
 type window struct {
 	*testing.T
 	*Editor
+}
+
+// runs are a few, or many with SOAK=1.
+func runs(few, many uint64) uint64 {
+	if os.Getenv("SOAK") != "" {
+		return many
+	}
+	return few
 }
 
 func open(t *testing.T) *window {
@@ -522,8 +531,8 @@ func asRead(t *testing.T, w *window) {
 // Random edits in two windows, exchanged through a log in the server's way:
 // both end with the log's chart.
 func TestTwoWindowsAgree(t *testing.T) {
-	for seed := range 30 {
-		r := rand.New(rand.NewPCG(uint64(seed), 3))
+	for seed := range runs(15, 300) {
+		r := rand.New(rand.NewPCG(seed, 3))
 		base := benchChart(12)
 		server := base.Clone()
 		ws := []*window{{t, New(base.Clone(), 0, "aaaa")}, {t, New(base.Clone(), 0, "bbbb")}}

@@ -2,7 +2,6 @@ package edit
 
 import (
 	"math/rand/v2"
-	"os"
 	"strings"
 	"testing"
 
@@ -342,14 +341,10 @@ func TestStacking(t *testing.T) {
 	}
 }
 
-// 60 runs of 60 random commands, more with SOAK: groups nest (each is within another or apart from it), steps
+// 25 runs of 60 random commands, more with SOAK: groups nest (each is within another or apart from it), steps
 // stand inside of their lanes and grounds need not, what is locked stays; undone, the chart has the same bytes.
 func TestRandomHolding(t *testing.T) {
-	runs := uint64(60)
-	if os.Getenv("SOAK") != "" {
-		runs = 1000
-	}
-	for seed := range runs {
+	for seed := range runs(25, 1000) {
 		r := rand.New(rand.NewPCG(seed, 5))
 		w := &window{t, New(benchChart(12), 0, "win1")}
 		p := w.Page()

@@ -2,7 +2,6 @@ package layout
 
 import (
 	"math/rand/v2"
-	"os"
 	"slices"
 	"testing"
 
@@ -13,12 +12,9 @@ import (
 // order along the flow, each in a column as soon as it can stand there or one or two later; routed by the same
 // router, bends and crossings together.
 func TestLanesAgainstChance(t *testing.T) {
-	charts, tries := 40, 60
-	if os.Getenv("SOAK") != "" {
-		charts, tries = 60, 20_000
-	}
+	charts, tries := howMany(40, 60), howMany(60, 20_000)
 	worse, more, all := 0, 0, 0
-	for seed := range uint64(charts) {
+	for seed := range charts {
 		c := worked(seed, 6+int(seed%9), 2+int(seed%4))
 		p := c.Pages[0]
 		if cmd, ok := Page(p, Down); ok {

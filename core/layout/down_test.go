@@ -18,7 +18,7 @@ func counted(c *chart.Chart) (bends, crossings int) {
 // lanes, in the order of the stages, nothing on anything, as many bends and crossings within 5 %.
 func TestDown(t *testing.T) {
 	var bends, crossings [2]int
-	for seed := range uint64(60) {
+	for seed := range howMany(30, 300) {
 		for way := range 2 {
 			lanes := 2 + int(seed%4)
 			c := worked(seed, 8+int(seed%5)*8, lanes)
@@ -57,7 +57,7 @@ func TestDown(t *testing.T) {
 // A laid out chart that is turned by a quarter has as many bends and crossings within 5 %.
 func TestTurned(t *testing.T) {
 	var bends, crossings [2]int
-	for seed := range uint64(60) {
+	for seed := range howMany(60, 300) {
 		c := worked(seed, 8+int(seed%5)*8, 2+int(seed%4))
 		p := c.Pages[0]
 		cmd, _ := Page(p, Down)
@@ -82,7 +82,7 @@ func TestTurned(t *testing.T) {
 
 // Stages keep their order and their steps, and follow each other without a gap.
 func TestStages(t *testing.T) {
-	for seed := range uint64(40) {
+	for seed := range howMany(20, 200) {
 		n := 6 + int(seed%5)*6
 		c := worked(seed, n, 1+int(seed%4))
 		p := c.Pages[0]

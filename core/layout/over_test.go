@@ -151,6 +151,14 @@ func worked(seed uint64, n, lanes int) *chart.Chart {
 	return c
 }
 
+// howMany are a few, or many with SOAK=1.
+func howMany(few, many uint64) uint64 {
+	if os.Getenv("SOAK") != "" {
+		return many
+	}
+	return few
+}
+
 // A chart that goes on over the pages that it needs is the same chart: its flow, its numbers. Each
 // page can be read on its sheet, and the sheets are well used.
 func TestOver(t *testing.T) {
@@ -159,11 +167,7 @@ func TestOver(t *testing.T) {
 		used, need          float64
 	}
 	sums := map[int]*sum{}
-	charts := uint64(8) // more: make soak
-	if os.Getenv("SOAK") != "" {
-		charts = 200
-	}
-	for seed := range charts {
+	for seed := range howMany(8, 200) {
 		n, lanes := 8+int(seed*37%113), int(seed%6)
 		if lanes == 1 {
 			lanes = 0

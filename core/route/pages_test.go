@@ -22,7 +22,7 @@ func pages(few int) int {
 // found no way, and no unrelated lines lie on each other.
 func TestUntidyPages(t *testing.T) {
 	lines, through, lying := 0, 0, 0
-	for seed := range pages(30) {
+	for seed := range pages(16) {
 		p := sample.Untidy(uint64(seed))
 		var r Router
 		rs := r.Routes(p)

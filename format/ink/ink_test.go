@@ -88,7 +88,7 @@ func TestInkOfMixedTexts(t *testing.T) {
 	yes, no := true, false
 	for _, info := range symbol.All() {
 		r := rand.New(rand.NewPCG(3, 14))
-		for n := range 40 {
+		for n := range 24 {
 			s := &chart.Step{ID: "s", Symbol: info.Kind, X: 100, Y: 100, W: info.W, H: info.H, Text: someText(r)}
 			at := []int{0}
 			for k := range s.Text {
@@ -128,10 +128,10 @@ func TestInkOfMixedTexts(t *testing.T) {
 	}
 }
 
-// Every symbol with 40 texts, 200 with SOAK=1, short, long words, several scripts, plain and in every style:
+// Every symbol with 24 texts, 200 with SOAK=1, short, long words, several scripts, plain and in every style:
 // the ink of the rasterised text lies inside the outline, rounded where that can be.
 func TestInkInsideOutline(t *testing.T) {
-	texts := 40
+	texts := 24
 	if os.Getenv("SOAK") != "" {
 		texts = 200
 	}
