@@ -8,6 +8,7 @@ import (
 	"mime"
 	"path"
 	"strings"
+	"sync"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -25,7 +26,8 @@ type assets struct {
 	wasm  string // address of the core for the browser; "" when it was not built
 }
 
-func loadAssets() (*assets, error) {
+// loadAssets reads what is served, once: it comes with the program.
+var loadAssets = sync.OnceValues(func() (*assets, error) {
 	a := &assets{files: map[string][]byte{}, hash: map[string]string{}}
 	add := func(name string, b []byte) {
 		d := sha256.Sum256(b)
@@ -49,7 +51,7 @@ func loadAssets() (*assets, error) {
 		a.wasm = a.url("wasm/tracer.wasm")
 	}
 	return a, nil
-}
+})
 
 // url is the address of a file: /static/js/editor.js?v=hash.
 func (a *assets) url(name string) string {
