@@ -44,7 +44,7 @@ func generated(seed uint64, n, lanes int) *chart.Chart {
 // every step wholly in its lane, everything on the sheet, which keeps A4's
 // proportion (ISO 216).
 func TestPages(t *testing.T) {
-	for seed := 0; seed < 60; seed += 3 {
+	for seed := 0; seed < 60; seed += 6 {
 		for _, lanes := range []int{0, 4} {
 			for _, dir := range []Direction{Down, Right} {
 				c := generated(uint64(seed), 1+seed, lanes)
@@ -185,7 +185,7 @@ func TestLayoutEndsWithItsContext(t *testing.T) {
 		if asked < 100 {
 			t.Errorf("%d lanes: the context is asked %d times", lanes, asked)
 		}
-		for k := 0; k < asked; k += 1 + asked/50 {
+		for k := 0; k < asked; k += 1 + asked/25 {
 			e := &ending{t.Context(), k}
 			if cmd, ok, err := PageContext(e, p, Down); err == nil || ok || len(cmd.Parts) > 0 {
 				t.Fatalf("%d lanes, ended at the %dth time: %v %v", lanes, k, ok, err)

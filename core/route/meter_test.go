@@ -48,7 +48,7 @@ func TestRoutingEndsWithItsContext(t *testing.T) {
 		t.Fatalf("the context is asked %d times: too few to tell", asked)
 	}
 	var r Router
-	for k := 0; k < asked; k += 1 + asked/15 {
+	for k := 0; k < asked; k += 1 + asked/8 {
 		e := &ending{t.Context(), k}
 		if out := r.RoutesContext(e, p); out != nil || e.left < -100 {
 			t.Fatalf("ended at the %dth time of %d, it asks %d times more; %d routes", k, asked, -e.left, len(out))
