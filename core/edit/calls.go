@@ -27,6 +27,8 @@ func init() { // not a literal: they lead back to the commands
 		"step-go":       func(e *Editor, arg string) { e.goStep(arg) },
 		"row-text":      func(e *Editor, arg string) { e.rowText(arg) },
 		"table-draw":    func(e *Editor, arg string) { e.drawTable(arg) },
+		"read-other":    func(e *Editor, arg string) { e.readOther(arg) },
+		"read-next":     func(e *Editor, arg string) { e.doubted(arg) },
 		"row-try":       func(e *Editor, arg string) { e.rowTry(arg) },
 		"row-send":      func(e *Editor, arg string) { e.rowSend(arg) },
 		"rows-select":   func(e *Editor, arg string) { e.rowsSelect(arg) },

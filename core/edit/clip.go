@@ -83,7 +83,13 @@ func (e *Editor) pasteLines(text string) {
 		e.notice = sentence(err.Error())
 		return
 	}
+	after := ""
+	if s := e.one(); s != nil {
+		after = s.ID
+	}
 	e.pasteMade(made)
+	e.pasted = reading{lines, after, len(e.undo)}
+	e.doubted("0")
 }
 
 // pasteMade adds the steps of a page that was made of what was pasted.

@@ -50,6 +50,7 @@ type Editor struct {
 	notice   string
 	offers   []Answer    // what could be done about the notice
 	table    *list.Table // cells that were pasted
+	pasted   reading
 	ask      *Question
 	clip     string      // what was copied, for the system's clipboard
 	lastKind symbol.Kind // that was placed last

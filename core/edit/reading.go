@@ -1,0 +1,60 @@
+package edit
+
+import (
+	"strconv"
+	"strings"
+
+	"plaintracer/core/list"
+)
+
+// reading is a list that was pasted, to be read otherwise as long as nothing was done since.
+type reading struct {
+	lines []string
+	after string // the step it follows, "" for none
+	undo  int    // commands that can be undone, that one with them
+}
+
+// doubt is a line of the list that was pasted which can be read in two ways, by its place among those, and how
+// many there are; nil where there is no such line.
+func (e *Editor) doubt(place string) (d *list.Doubt, i, n int) {
+	doubts := list.Doubts(e.pasted.lines)
+	i, err := strconv.Atoi(place)
+	if err != nil || i < 0 || i >= len(doubts) {
+		return nil, 0, 0
+	}
+	return &doubts[i], i, len(doubts)
+}
+
+// doubted says how such a line is read, and offers the other reading.
+func (e *Editor) doubted(place string) {
+	d, i, n := e.doubt(place)
+	if d == nil {
+		return
+	}
+	e.notice = sayReadAs(e.pasted.lines[d.Line], d.Taken)
+	e.offers = []Answer{{sayReadItAs(d.Other), "read-other", strconv.Itoa(i)}}
+	if n > 1 {
+		next := (i + 1) % n
+		e.offers = append(e.offers, Answer{sayNextReading(next+1, n), "read-next", strconv.Itoa(next)})
+	}
+}
+
+// readOther pastes the list anew with such a line read the other way.
+func (e *Editor) readOther(place string) {
+	r := e.pasted
+	d, _, _ := e.doubt(place)
+	if d == nil {
+		return
+	}
+	if n := len(e.undo); n != r.undo || e.undo[n-1].Words != didPaste {
+		e.notice = sayPasteIsPast
+		return
+	}
+	e.Undo()
+	if e.selectOnly(); r.after != "" {
+		e.selectOnly(r.after)
+	}
+	lines := append([]string{}, r.lines...)
+	lines[d.Line] = d.Text
+	e.pasteLines(strings.Join(lines, "\n"))
+}
