@@ -169,18 +169,18 @@ func onSheets(ctx context.Context, ch *chart.Chart, c fiber.Ctx) error {
 
 // typedList makes a chart of typed lines, one a step.
 func (s *Server) typedList(c fiber.Ctx) error {
-	n := 0
 	name := strings.TrimSpace(c.FormValue("name"))
 	if name == "" {
 		name = untitled
 	}
-	ch := &chart.Chart{Name: name}
-	err := s.work(c, func(ctx context.Context) error {
-		p, err := list.Page(list.Lines(c.FormValue("list")), func(kind string) string { n++; return fmt.Sprint(kind, n) })
-		if err != nil {
+	var ch *chart.Chart
+	err := s.work(c, func(ctx context.Context) (err error) {
+		if ch, err = list.Read(c.FormValue("list"), name); err != nil {
 			return bad(sentence(err))
 		}
-		ch.Pages = []*chart.Page{p}
+		if err = layout.Chart(ctx, ch, layout.Down); err != nil {
+			return err
+		}
 		return onSheets(ctx, ch, c)
 	})
 	if err != nil {

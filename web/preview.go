@@ -7,9 +7,9 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/layout"
 	"plaintracer/core/list"
 	"plaintracer/core/number"
-	"plaintracer/core/scene"
 )
 
 // mostPreviewed is how many lines are drawn while they are typed: a page that can be read has no more.
@@ -17,7 +17,8 @@ const mostPreviewed = 200
 
 // previewList shows the chart that has been typed so far, and how its lines are read.
 func (s *Server) previewList(c fiber.Ctx) error {
-	lines := list.Lines(c.FormValue("list"))
+	text := c.FormValue("list")
+	lines := list.Lines(text)
 	switch {
 	case len(lines) == 0:
 		return s.render(c, "list-preview", nil)
@@ -27,16 +28,19 @@ func (s *Server) previewList(c fiber.Ctx) error {
 	var d drawing
 	wrong := ""
 	err := s.work(c, func(ctx context.Context) error {
-		n := 0
-		p, err := list.Page(lines, func(kind string) string { n++; return fmt.Sprint(kind, n) })
+		ch, err := list.Read(text, untitled)
 		if err != nil {
 			wrong = sentence(err)
 			return nil
 		}
-		ch := &chart.Chart{Name: untitled, Pages: []*chart.Page{p}}
-		if cmd, ok := number.Chart(ch, p); ok {
-			if _, err := chart.Apply(ch, cmd); err != nil {
-				return err
+		if err := layout.Chart(ctx, ch, layout.Down); err != nil {
+			return err
+		}
+		for _, p := range ch.Pages {
+			if cmd, ok := number.Chart(ch, p); ok {
+				if _, err := chart.Apply(ch, cmd); err != nil {
+					return err
+				}
 			}
 		}
 		return d.draw(ctx, ch)
@@ -47,10 +51,11 @@ func (s *Server) previewList(c fiber.Ctx) error {
 	if wrong != "" {
 		return s.render(c, "list-preview", fiber.Map{"Wrong": wrong})
 	}
-	page := d.pages[0]
 	doubts := map[string]*list.Doubt{}
-	for _, d := range list.Doubts(lines) {
-		doubts[d.Step] = &d
+	if len(d.pages) == 1 { // else a line is one of its page
+		for _, d := range list.Doubts(lines) {
+			doubts[d.Step] = &d
+		}
 	}
-	return s.render(c, "list-preview", fiber.Map{"Drawing": page.with(scene.Element{}, ""), "Rows": page.rows, "Doubts": doubts})
+	return s.render(c, "list-preview", fiber.Map{"Pages": d.shown(nil, ""), "Doubts": doubts})
 }

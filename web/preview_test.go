@@ -2,6 +2,7 @@ package web
 
 import (
 	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 
@@ -56,4 +57,42 @@ func TestListIsDrawnWhileTyped(t *testing.T) {
 	}
 	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = 'x\n'.repeat(500); f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
 	b.until("it is too long for that", `document.querySelector('#list-preview [role=alert]')?.innerText.includes('200 lines')`)
+}
+
+// Steps as text from a file are shown like a list that is typed, with how each line is read; titles begin pages,
+// in what is drawn then too. A file that is no such text is left to the server.
+func TestFileIsShownBeforeItIsDrawn(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.open("/charts")
+	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
+	dir := t.TempDir()
+	file := func(name, text string) string {
+		path := filepath.Join(dir, name)
+		if err := os.WriteFile(path, []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		return path
+	}
+	b.run(chooseFile("[name=file]", file("Latin.txt", "Pr\xfcfen\n")))
+	b.run(chooseFile("[name=file]", file("Night alarm.txt", "\ufeffGuard: Alarm rings\r\nIs it loud?\r\nMaybe: call the desk\r\nGo on")))
+	b.until("the doubt", `document.querySelector('.doubt')?.innerText.includes('Read as who does it.')`)
+	if name := eval[string](b, `document.querySelector('[x-ref=name]').value`); name != "Night alarm" {
+		t.Errorf("the chart is to be called %q", name)
+	}
+	b.press("Read it as an outcome")
+	b.until("the other reading", `[...document.querySelectorAll('.read-rows .tag')].some(e => e.innerText.startsWith('Maybe')) && !document.querySelector('.doubt')`)
+	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = '# By night\nAlarm rings\nCall the desk\n# By day\nAlarm rings\nLook'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
+	b.until("two pages", `document.querySelectorAll('#list-preview figure').length === 2 && document.querySelector('#list-preview').innerText.includes('By day')`)
+	if dir := os.Getenv("LOOK"); dir != "" {
+		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		os.WriteFile(dir, png, 0o600)
+	}
+	b.press("Draw chart")
+	b.until("the editor", `document.body.dataset.ready`)
+	if n := eval[int](b, `JSON.parse(editor.core.chart()).pages.length`); n != 2 {
+		t.Errorf("it has %d pages", n)
+	}
 }

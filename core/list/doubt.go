@@ -1,7 +1,6 @@
 package list
 
 import (
-	"fmt"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -11,7 +10,7 @@ import (
 // written.
 type Doubt struct {
 	Line  int    // counted from 0 among those that say something
-	Step  string // that was made of it
+	Step  string // that was made of it, its id as in what Read makes of the lines
 	Taken string
 	Other string
 	Text  string
@@ -87,8 +86,7 @@ func answers(all []lineRead, decision, but int) (n int) {
 
 // readings are those of all lines; ok is false where the list is none yet.
 func readings(lines []string) (out []lineRead, ok bool) {
-	n := 0
-	b, err := built("p", parse(lines, 0), func(kind string) string { n++; return fmt.Sprint(kind, n) })
+	b, err := built("p", parse(lines, 0), ids())
 	if err != nil {
 		return nil, false
 	}

@@ -61,11 +61,16 @@ func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 	return p, nil
 }
 
+// ids counts ids up, of each kind for itself.
+func ids() func(kind string) string {
+	made := map[string]int{}
+	return func(kind string) string { made[kind]++; return fmt.Sprint(kind, made[kind]) }
+}
+
 // Read makes a chart of text, or of the cells of a table, not laid out. A line that begins with '# ' is the title of a page, which
 // begins there. Errors name the line.
 func Read(text, name string) (*chart.Chart, error) {
-	made := map[string]int{}
-	id := func(kind string) string { made[kind]++; return fmt.Sprint(kind, made[kind]) }
+	id := ids()
 	c := &chart.Chart{Name: name}
 	all := strings.Split(strings.TrimPrefix(strings.ReplaceAll(text, "\r\n", "\n"), "\xef\xbb\xbf"), "\n")
 	if len(all) > MostLines {

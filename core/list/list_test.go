@@ -1,18 +1,12 @@
 package list
 
 import (
-	"fmt"
 	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
 )
-
-func ids() func(string) string {
-	n := 0
-	return func(k string) string { n++; return fmt.Sprint(k, n) }
-}
 
 func TestPage(t *testing.T) {
 	p, err := Page(Lines("1. Lender: Object offered\r\n2) Desk: Room in the store?\n\n - Record the offer\n• Lender: Object accepted"), ids())

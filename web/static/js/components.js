@@ -1,4 +1,6 @@
 // Small state of the server-rendered pages, for Alpine: what is folded open.
+const mostShown = 200_000; // bytes of a file that is shown before it is drawn
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('menu', () => ({
     open: false,
@@ -20,6 +22,21 @@ document.addEventListener('alpine:init', () => {
       const lines = field.value.split('\n').map((l) => (l.trim() && n++ === +line ? text : l));
       field.value = lines.join('\n');
       field.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    // chosen shows steps as text from a file like a list that is typed: how each line is read, and what else it
+    // could be. What is no such text goes to the server as it is, which says what is wrong with it.
+    async chosen(e) {
+      const [file] = e.target.files,
+        { list, name } = this.$refs;
+      if (!file || !/\.txt$/i.test(file.name) || file.size > mostShown) return;
+      const text = await file.text();
+      if (text.includes('\ufffd')) return;
+      e.target.value = '';
+      this.typeList();
+      list.value = text.replace(/^\ufeff/, '');
+      name.value = file.name.replace(/\.[^.]*$/, '');
+      list.dispatchEvent(new Event('input', { bubbles: true }));
+      this.$nextTick(() => list.focus());
     },
     typeList() {
       this.list = !this.list;
