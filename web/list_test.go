@@ -168,8 +168,6 @@ func TestPastedTable(t *testing.T) {
 	}
 }
 
-// Rows are selected by Shift with an arrow or a press, with the caret in the last of them and no text
-// marked; copied, they are lines in another program; cut, the flow closes; pasted in a row, they follow it.
 // Outcomes are written in the field under the list: Tab begins the one that is missing, Shift+Tab comes back out,
 // a way back is written in words, and the decision's own text stays what it is.
 func TestOutcomesInTheField(t *testing.T) {
@@ -180,6 +178,17 @@ func TestOutcomesInTheField(t *testing.T) {
 	b.blank()
 	b.run(focusOn("#next-step"))
 	field := func() string { return eval[string](b, `document.querySelector('#next-step').value`) }
+	// Whoever has not written in it yet has the rules above it, while it has the focus; it stays where it is.
+	rules, line := `document.querySelector('.writing table')`, `document.querySelector('#next-step')`
+	shown := func() bool { return eval[bool](b, rules+`.checkVisibility()`) }
+	with := b.rect(line)
+	if !shown() || !b.rect(rules).inside(b.rect(`document.querySelector('#list')`)) || b.rect(rules).overlaps(with) {
+		t.Errorf("the rules are shown: %v, at %v, the field is at %v", shown(), b.rect(rules), with)
+	}
+	if b.run(focusOn("#desk")); shown() || b.rect(line) != with {
+		t.Errorf("without the focus the rules are shown: %v, the field is at %v, it was at %v", shown(), b.rect(line), with)
+	}
+	b.run(focusOn("#next-step"))
 	b.key("Alarm rings\r")
 	b.key("Is it a drill?\r")
 	b.key("\t")
@@ -206,8 +215,13 @@ func TestOutcomesInTheField(t *testing.T) {
 	if want := "Alarm rings >Is it a drill?; Is it a drill? no>guard calls the brigade; Is it a drill? yes>Reset the panel; Reset the panel >Quiet now?; Quiet now? no>Reset the panel; Quiet now? yes>Log it; "; got != want || p.Steps[0].Symbol != "terminator" {
 		t.Errorf("got  %s\nwant %s (it begins with a %s)", got, want, p.Steps[0].Symbol)
 	}
+	if b.key("Lock up\r"); shown() {
+		t.Error("the rules are shown to whoever has written eight steps")
+	}
 }
 
+// Rows are selected by Shift with an arrow or a press, with the caret in the last of them and no text
+// marked; copied, they are lines in another program; cut, the flow closes; pasted in a row, they follow it.
 func TestSeveralRowsAtOnce(t *testing.T) {
 	t.Parallel()
 	s := newSite(t)

@@ -9,6 +9,8 @@ function filled(template, texts) {
   return el;
 }
 
+const learnt = 8; // steps that somebody has written who knows how
+
 export class Rows {
   constructor(list, next, core, facts) {
     this.facts = facts;
@@ -110,10 +112,26 @@ export class Rows {
       core().act('select', e.target.closest('.row').dataset.id);
       core().act('paste', text);
     });
+    // Whoever has written little in this browser sees the rules while the field has the focus.
+    const rules = list.parentElement.querySelector('.writing');
+    const wrote = (n) => {
+      try {
+        return (localStorage.wrote = Math.min(learnt, (+localStorage.wrote || 0) + n)) >= learnt;
+      } catch {
+        return true; // the browser keeps nothing more
+      }
+    };
+    let open = false;
+    const show = (on) => {
+      if (on !== open && (open || !rules.open)) rules.open = open = on;
+    };
+    next.addEventListener('focus', () => show(!wrote(0)));
+    next.addEventListener('blur', () => show(false));
     next.addEventListener('keydown', (e) => {
       e.stopPropagation();
       if (e.key === 'Enter' && !e.isComposing && next.value.trim()) {
         e.preventDefault();
+        if (wrote(1)) show(false);
         core().act('add-step', next.value);
         next.value = '';
         next.scrollIntoView({ block: 'nearest' });
