@@ -20,6 +20,7 @@ type Setup struct {
 	Grid   *Grid    `json:"grid,omitempty"`
 	Ruler  Ruler    `json:"ruler,omitempty"` // along the edges, on the screen; none without
 	Fit    bool     `json:"fit,omitempty"`   // what has outgrown the sheet is printed smaller
+	Lanes  bool     `json:"lanes,omitempty"` // further pages have all lanes, not only those with steps
 }
 
 // Strip is a line of text along an edge of the page. Words in braces stand for what is so: the
@@ -122,7 +123,7 @@ func (s Setup) With(o Setup) Setup {
 	if o.Ruler != "" {
 		out.Ruler = o.Ruler
 	}
-	out.Fit = s.Fit || o.Fit
+	out.Fit, out.Lanes = s.Fit || o.Fit, s.Lanes || o.Lanes
 	return out
 }
 

@@ -367,6 +367,11 @@ func init() { // not a literal: commands lead back to the table
 			on:      func(e *Editor, arg string) bool { return e.Page().Down == (arg == "down") }},
 		{Name: "lanes-level", Words: wordLevelNames, Place: LaneDrawer, need: needAcross, do: func(e *Editor, _ string) { e.levelNames() },
 			on: func(e *Editor, _ string) bool { return e.Page().Level }},
+		{Name: "lanes-all", Words: wordAllLanes, Place: LaneDrawer, need: needLanes,
+			do: func(e *Editor, _ string) {
+				e.setSetup(didAllLanes, func(s *chart.Setup) { s.Lanes = !s.Lanes })
+			},
+			on: func(e *Editor, _ string) bool { s := e.Page().Setup; return s != nil && s.Lanes }},
 		{Name: "lane-field", Words: wordLaneField, Place: LaneDrawer, need: needLane, do: func(e *Editor, arg string) { e.setLaneField(arg) }},
 		{Name: "stage-names", Words: wordStageNames, Place: LaneDrawer, need: needLanes, do: func(e *Editor, arg string) { e.nameStages(arg) }},
 		{Name: "step-lane", Words: wordTellLane, Place: InList, need: needAStep, do: func(e *Editor, arg string) { e.tellLane(arg) }},

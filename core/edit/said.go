@@ -84,6 +84,7 @@ const (
 	didPageHouse   = "page into house style"
 	didSetupAll    = "set up all pages"
 	didFit         = "print smaller"
+	didAllLanes    = "lanes on each page"
 	didOver        = "lay out over pages"
 	didSplit       = "split page"
 	didFile        = "attach file"

@@ -223,6 +223,7 @@ const (
 	wordBandSize    = "Size"
 	wordSameLanes   = "Same size for all"
 	wordShrinkLanes = "Shrink to fit"
+	wordAllLanes    = "All lanes on each page"
 	wordLanesRun    = "Lanes run"
 	wordLanesAcross = "Across"
 	wordLanesDown   = "Down"

@@ -83,7 +83,7 @@ func Fits(p *chart.Page) bool {
 // OverPages are the parts that lay a page out over as many pages as it takes: each holds as much of
 // the flow as can be laid out on its sheet, in the order of the flow. Connectors that lead from page
 // to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
-// are repeated. There are no parts for a page with less than two steps.
+// are repeated where a step of theirs stands, or all of them where the page's setup says so. There are no parts for a page with less than two steps.
 func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
 	o, err := divide(ctx, c, p, newID, false)
 	if o == nil || err != nil {
@@ -280,8 +280,8 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 		}
 	}
 	here := map[string]*chart.Step{}
-	if !first {
-		onlyLanesOf(n, steps, lanes)
+	if o.p.Setup == nil || !o.p.Setup.Lanes {
+		o.onlyLanesOf(n, steps, lanes, first)
 	}
 	for _, s := range steps {
 		q := *s
@@ -359,8 +359,14 @@ func shortened(text string) string {
 }
 
 // onlyLanesOf leaves lanes out of a page that none of the steps stands in, and pools and lanes that then hold none.
-func onlyLanesOf(p *chart.Page, steps []*chart.Step, lanes map[string]string) {
+// The first page keeps those in which no step stands at all.
+func (o *over) onlyLanesOf(p *chart.Page, steps []*chart.Step, lanes map[string]string, first bool) {
 	used := map[string]bool{}
+	if first {
+		for _, l := range p.Lanes {
+			used[l.ID] = !slices.ContainsFunc(o.order, func(s *chart.Step) bool { return s.Lane == l.ID })
+		}
+	}
 	for _, s := range steps {
 		if s.Lane != "" {
 			used[lanes[s.Lane]] = true
@@ -412,6 +418,16 @@ func (o *over) parts(c *chart.Chart) []chart.Part {
 	for _, s := range o.p.Steps {
 		if had[s.ID] = first.Step(s.ID) != nil; !had[s.ID] {
 			parts = append(parts, chart.Part{Do: "step.drop", Page: id, ID: s.ID})
+		}
+	}
+	for _, l := range o.p.Lanes {
+		if first.Lane(l.ID) == nil {
+			parts = append(parts, chart.Part{Do: "lane.drop", Page: id, ID: l.ID})
+		}
+	}
+	for _, g := range o.p.Groups {
+		if !slices.ContainsFunc(first.Groups, func(h *chart.Group) bool { return h.ID == g.ID }) {
+			parts = append(parts, chart.Part{Do: "group.drop", Page: id, ID: g.ID})
 		}
 	}
 	for _, s := range first.Steps {
