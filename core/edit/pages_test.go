@@ -310,6 +310,28 @@ func TestPageIntoTheHouse(t *testing.T) {
 	}
 }
 
+// A page grows with what is put near its edge, so that the title block with all its cells has its room, whatever
+// the margins.
+func TestTitleBlockHasItsRoom(t *testing.T) {
+	const high = 38 // of the block, px
+	for _, margin := range []string{"0", "5", "25"} {
+		w := open(t)
+		w.Do("page-set", `{"what":"margin","value":"`+margin+`"}`)
+		for _, f := range []string{"date", "owner", "revision"} {
+			w.Do("page-block", f)
+		}
+		s := w.put(symbol.Process, 300, 300, "Log")
+		w.selectOnly(s.ID)
+		for _, to := range [][2]float64{{900, 760}, {1000, 700}, {1100, 780}} {
+			at := w.centre(s.ID)
+			w.drag(at.X, at.Y, to[0], to[1])
+			if p := w.Page(); p.StepRect(p.Step(s.ID)).Bottom() > p.H-p.Margin()-high {
+				t.Errorf("margin %s: the step is at %v, the page %v high", margin, p.StepRect(p.Step(s.ID)), p.H)
+			}
+		}
+	}
+}
+
 // A step, a lane or the page can lead to an address, a page, a step or another chart; what is
 // typed is read as people write it, what cannot be is answered, what is gone says so, and undo
 // takes it back.
