@@ -20,6 +20,7 @@ type StepLook struct {
 	Outline string   `json:"outline,omitempty"` // #rrggbb, or NoColour
 	Weight  float64  `json:"weight,omitempty"`  // of the outline, px
 	Dash    Dash     `json:"dash,omitempty"`
+	Hatch   *bool    `json:"hatch,omitempty"`  // thin lines across the fill
 	Double  *bool    `json:"double,omitempty"` // a second outline inside the first
 	Corner  *float64 `json:"corner,omitempty"` // radius, px, of symbols with square corners
 	Shadow  Shadow   `json:"shadow,omitempty"`
@@ -131,7 +132,7 @@ func (l StepLook) With(o StepLook) StepLook {
 	return StepLook{
 		Fill: cmp.Or(o.Fill, l.Fill), Fill2: cmp.Or(o.Fill2, l.Fill2), Turn: cmp.Or(o.Turn, l.Turn), Clear: cmp.Or(o.Clear, l.Clear),
 		Outline: cmp.Or(o.Outline, l.Outline), Weight: cmp.Or(o.Weight, l.Weight), Dash: cmp.Or(o.Dash, l.Dash),
-		Double: cmp.Or(o.Double, l.Double), Corner: cmp.Or(o.Corner, l.Corner), Shadow: cmp.Or(o.Shadow, l.Shadow),
+		Hatch: cmp.Or(o.Hatch, l.Hatch), Double: cmp.Or(o.Double, l.Double), Corner: cmp.Or(o.Corner, l.Corner), Shadow: cmp.Or(o.Shadow, l.Shadow),
 		Text: l.Text.With(o.Text),
 	}
 }

@@ -54,6 +54,7 @@ func stepLookChoices() []Choice {
 	for _, d := range chart.Dashes {
 		add(chart.StepLook{Dash: d}, wordDash+": "+string(d))
 	}
+	add(chart.StepLook{Hatch: ptr(true)}, wordHatch)
 	add(chart.StepLook{Double: ptr(true)}, wordDouble)
 	text := func(t chart.TextLook, words string) { add(chart.StepLook{Text: t}, words) }
 	for _, st := range chart.TextStyles {

@@ -109,7 +109,7 @@ func switchedOff(l chart.StepLook) chart.StepLook {
 		}
 		return b
 	}
-	for _, b := range []**bool{&l.Double, &l.Text.Bold, &l.Text.Italic, &l.Text.Underline, &l.Text.List} {
+	for _, b := range []**bool{&l.Hatch, &l.Double, &l.Text.Bold, &l.Text.Italic, &l.Text.Underline, &l.Text.List} {
 		*b = off(*b)
 	}
 	return l
@@ -214,17 +214,21 @@ func (e *Editor) weigh(words string, step chart.StepLook, line chart.Look) {
 }
 
 // lookBy gives all steps of the page one fill for each value of what f tells of them, in the
-// order of the values; those without one, and beyond the fills that there are, become plain.
+// order of the values: the page's tints, then these with a hatch; those without one, and beyond, become plain.
 func (e *Editor) lookBy(words string, values []string, f func(*chart.Step) string) {
+	tints := style.Tints(e.Page())
 	e.giveLooks(words, e.Page().Steps, func(s *chart.Step, l chart.StepLook) chart.StepLook {
-		l.Fill, l.Fill2, l.Turn, l.Clear = "", "", nil, nil
-		if i := slices.Index(values, f(s)); i >= 0 && i < len(style.Fills) && !s.Symbol.Open() {
-			l.Fill = style.Fills[i]
+		l.Fill, l.Fill2, l.Turn, l.Clear, l.Hatch = "", "", nil, nil, nil
+		if i := slices.Index(values, f(s)); i >= 0 && i < 2*len(tints) && !s.Symbol.Open() {
+			l.Fill = tints[i%len(tints)]
+			if i >= len(tints) {
+				l.Hatch = ptr(true)
+			}
 		}
 		return l
 	})
-	if more := len(values) - len(style.Fills); more > 0 {
-		e.notice = sayMoreValues(len(style.Fills), more)
+	if more := len(values) - 2*len(tints); more > 0 {
+		e.notice = sayMoreValues(2*len(tints), more)
 	}
 }
 

@@ -139,9 +139,10 @@ func TestOneFillPer(t *testing.T) {
 		}
 		return ""
 	}
+	tints := style.Tints(w.Page())
 	w.Do("look-lanes", "")
 	for i := range ids {
-		want := style.Fills[slices.IndexFunc(w.Page().Lanes, func(l *chart.Lane) bool { return l.ID == w.Page().Step(ids[i]).Lane })]
+		want := tints[slices.IndexFunc(w.Page().Lanes, func(l *chart.Lane) bool { return l.ID == w.Page().Step(ids[i]).Lane })]
 		if kinds[i] == symbol.Annotation {
 			want = ""
 		}
@@ -150,7 +151,7 @@ func TestOneFillPer(t *testing.T) {
 		}
 	}
 	w.Do("look-kinds", "")
-	for i, want := range []string{"", style.Fills[0], style.Fills[1], "", "", style.Fills[2], ""} {
+	for i, want := range []string{"", tints[0], tints[1], "", "", tints[2], ""} {
 		if fill(i) != want {
 			t.Errorf("by symbol, step %d has %q, want %q", i, fill(i), want)
 		}
@@ -160,12 +161,50 @@ func TestOneFillPer(t *testing.T) {
 	for i := range ids {
 		seen[fill(i)]++
 	}
-	if len(seen) != len(style.Fills)+1 || !strings.Contains(w.notice, "stays plain") {
+	if len(seen) != len(ids) || w.notice != "" {
 		t.Errorf("by value: %v, %q", seen, w.notice)
 	}
 	w.Do("look-field", "colour of the crate")
 	if w.notice != sayNoValues {
 		t.Errorf("a field that no step has: %q", w.notice)
+	}
+}
+
+// Lanes beyond the tints have these again, with a hatch; the key tells all of them apart, and those beyond these stay
+// plain, which is said.
+func TestMoreLanesThanTints(t *testing.T) {
+	w := open(t)
+	var names []string
+	for i := range 26 {
+		names = append(names, fmt.Sprint("Desk ", i+1))
+	}
+	w.Do("lane-names", strings.Join(names, "\n"))
+	for i, l := range w.Page().Lanes {
+		w.chart.Pages[0].Steps = append(w.Page().Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, Lane: l.ID, X: 60, Y: 30, W: 112, H: 56, Text: "Log"})
+	}
+	w.Do("look-lanes", "")
+	tints := style.Tints(w.Page())
+	seen := map[string]int{}
+	for i, s := range w.Page().Steps {
+		look := style.Of(w.Page(), s)
+		seen[fmt.Sprint(look.Fill, look.Hatch)]++
+		if i < 24 && (look.Fill != tints[i%12] || look.Hatch != (i >= 12)) || i >= 24 && s.Look != nil {
+			t.Errorf("lane %d has %s, hatch %v", i+1, look.Fill, look.Hatch)
+		}
+	}
+	if len(seen) != 25 || !strings.Contains(w.notice, "24 fills") {
+		t.Errorf("%d fills, %q", len(seen), w.notice)
+	}
+	key := ""
+	w.Page().Key = &chart.Key{Rows: 40}
+	e, _ := scene.Key(w.Sheet())
+	for _, i := range e.Items {
+		key += i.Text + "|"
+	}
+	for _, n := range names[:24] {
+		if strings.Count(key, "|"+n+"|") != 1 {
+			t.Errorf("the key has not one line for %s: %s", n, key)
+		}
 	}
 }
 

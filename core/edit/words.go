@@ -146,6 +146,7 @@ const (
 	wordOutline      = "Outline"
 	wordNoOutline    = "No outline"
 	wordSingle       = "Single line"
+	wordHatch        = "Hatch"
 	wordDouble       = "Double line"
 	wordShadow       = "Shadow"
 	wordFamily       = "Font"

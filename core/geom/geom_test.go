@@ -92,3 +92,32 @@ func TestIndexOnALargePage(t *testing.T) {
 		}
 	}
 }
+
+// Hatching stays inside the outline, its lines so far apart; one that is moved is hatched alike.
+func TestHatched(t *testing.T) {
+	box := Box(Rect{X: 10, Y: 20, W: 80, H: 40})
+	lines := box.Hatched(8)
+	if n := len(lines) / 2; n != 15 { // corner to corner the sum of the coordinates grows by 120
+		t.Errorf("%d lines", n)
+	}
+	for _, p := range []Path{box, Circle(Pt(50, 40), 30), Polyline{{0, 30}, {50, 0}, {100, 30}, {50, 60}}.Ring(0)} {
+		for i, l := range p.Hatched(8) {
+			if i%2 == 0 {
+				continue
+			}
+			a, b := p.Hatched(8)[i-1].P[0], l.P[0]
+			if d := a.X + a.Y - b.X - b.Y; math.Abs(d) > 0.05 || !p.Encloses(Pt((a.X+b.X)/2, (a.Y+b.Y)/2)) {
+				t.Errorf("a line from %v to %v", a, b)
+			}
+		}
+	}
+	moved := box.Shift(33.3, -7.1).Hatched(8)
+	for i, s := range box.Hatched(8).Shift(33.3, -7.1) {
+		if s.P[0].Dist(moved[i].P[0]) > 0.02 {
+			t.Errorf("moved, point %d is at %v, not %v", i, moved[i].P[0], s.P[0])
+		}
+	}
+	if n := len(Path{}.Hatched(8)); n != 0 {
+		t.Errorf("nothing has %d lines", n)
+	}
+}

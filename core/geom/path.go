@@ -1,7 +1,9 @@
 package geom
 
 import (
+	"cmp"
 	"math"
+	"slices"
 	"strconv"
 )
 
@@ -219,6 +221,35 @@ func (p Path) Encloses(q Point) bool {
 		}
 	}
 	return in
+}
+
+// Hatched are the lines across the inside of the closed outline, rising to the right, so far apart, px, and with their
+// middle one through the middle of its box.
+func (p Path) Hatched(apart float64) Path {
+	pts, mid := p.Flatten(0.1), p.Bounds().Centre()
+	least, most := math.Inf(1), math.Inf(-1)
+	for _, q := range pts {
+		least, most = math.Min(least, q.X+q.Y), math.Max(most, q.X+q.Y)
+	}
+	var out Path
+	for n := math.Ceil((least - mid.X - mid.Y) / apart); ; n++ {
+		sum := mid.X + mid.Y + n*apart // of the coordinates along the line
+		if !(sum < most) {
+			return out
+		}
+		var on []Point
+		for i, j := 0, len(pts)-1; i < len(pts); j, i = i, i+1 {
+			a, b := pts[i].X+pts[i].Y-sum, pts[j].X+pts[j].Y-sum
+			if (a > 0) != (b > 0) {
+				k := a / (a - b)
+				on = append(on, Pt(Round2(pts[i].X+k*(pts[j].X-pts[i].X)), Round2(pts[i].Y+k*(pts[j].Y-pts[i].Y))))
+			}
+		}
+		slices.SortFunc(on, func(a, b Point) int { return cmp.Compare(a.X, b.X) })
+		for i := 1; i < len(on); i += 2 {
+			out = out.Move(on[i-1].X, on[i-1].Y).Line(on[i].X, on[i].Y)
+		}
+	}
 }
 
 // String writes the path as an SVG d attribute, two decimals.

@@ -31,6 +31,9 @@ func body(k symbol.Kind, r geom.Rect, l style.Step) []Item {
 			out = append(out, line)
 		}
 	}
+	if l.Hatch && l.Fill != "" {
+		out = append(out, hatch(path, l.Fill, l.Outline))
+	}
 	if !lines {
 		return out
 	}
@@ -45,6 +48,17 @@ func body(k symbol.Kind, r geom.Rect, l style.Step) []Item {
 		out = append(out, i)
 	}
 	return out
+}
+
+// hatch are the lines across a fill: seen beside it, and not in the way of the text.
+func hatch(path geom.Path, fill, outline string) Item {
+	const apart, weight, pale = 8, 0.8, 0.65
+	on, _ := colour.Parse(fill)
+	line, ok := colour.Parse(outline)
+	if !ok {
+		line = colour.OnTop(on)
+	}
+	return Item{Path: path.Hatched(apart), Stroke: line.Over(on, pale).String(), Weight: weight}
 }
 
 // picture is the picture that a step shows; without one, where it is to be.

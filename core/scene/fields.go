@@ -72,10 +72,11 @@ func plaque(r geom.Rect, fill, ink string) Item {
 // valueFill is the colour of the value of a rank; the paper's for none, and beyond those that
 // there are.
 func valueFill(p *chart.Page, rank int) string {
-	if rank < 0 || rank >= len(style.Fills) {
+	tints := style.Tints(p)
+	if rank < 0 || rank >= len(tints) {
 		return style.Paper(p).String()
 	}
-	return style.Fills[rank]
+	return tints[rank]
 }
 
 // initials are the first letters of a value, three at most.

@@ -70,7 +70,7 @@ func keyLines(s *sheet.Sheet) []keyLine {
 		}
 		for i, v := range s.Values(rule.Field) {
 			add(valueFill(p, i), rule.Field+": "+v)
-			if i == len(style.Fills) { // what has no colour any more is not told one by one
+			if i == len(style.Tints(p)) { // what has no colour any more is not told one by one
 				break
 			}
 		}
@@ -80,21 +80,36 @@ func keyLines(s *sheet.Sheet) []keyLine {
 
 // sharedFill is the fill that all steps of a symbol have by hand; nil where they differ, and where a line
 // of its own tells of it.
-func sharedFill(p *chart.Page, k symbol.Kind, told map[string]bool) *chart.StepLook {
-	fill := ""
+func sharedFill(p *chart.Page, k symbol.Kind, told map[handFill]bool) *chart.StepLook {
+	var fill handFill
 	for _, st := range p.Steps {
 		if st.Symbol != k {
 			continue
 		}
-		if st.Look == nil || st.Look.Fill == "" || fill != "" && st.Look.Fill != fill {
+		f := fillOf(st)
+		if f.colour == "" || fill.colour != "" && f != fill {
 			return nil
 		}
-		fill = st.Look.Fill
+		fill = f
 	}
-	if told[strings.ToUpper(fill)] {
+	if told[fill] {
 		return nil
 	}
-	return &chart.StepLook{Fill: fill}
+	return &chart.StepLook{Fill: fill.colour, Hatch: &fill.hatch}
+}
+
+// handFill is a fill that was set by hand.
+type handFill struct {
+	colour string
+	hatch  bool
+}
+
+// fillOf is the fill that a step has by hand; none without a colour.
+func fillOf(st *chart.Step) handFill {
+	if st.Look == nil {
+		return handFill{}
+	}
+	return handFill{strings.ToUpper(st.Look.Fill), st.Look.Hatch != nil && *st.Look.Hatch}
 }
 
 // keyColours are the fills set by hand: a colour means what its steps have in common and no
@@ -103,7 +118,7 @@ func sharedFill(p *chart.Page, k symbol.Kind, told map[string]bool) *chart.StepL
 func keyColours(p *chart.Page) []keyLine {
 	order, with := handFills(p)
 	var out []keyLine
-	var marked []string
+	var marked []handFill
 	for _, c := range order {
 		switch words := common(p, with[c]); words {
 		case "": // its symbol tells it
@@ -120,13 +135,13 @@ func keyColours(p *chart.Page) []keyLine {
 }
 
 // handFills are the fills set by hand, in the order of the steps, and the steps that have them.
-func handFills(p *chart.Page) (order []string, with map[string][]*chart.Step) {
-	with = map[string][]*chart.Step{}
+func handFills(p *chart.Page) (order []handFill, with map[handFill][]*chart.Step) {
+	with = map[handFill][]*chart.Step{}
 	for _, st := range p.Steps {
-		if st.Look == nil || st.Symbol.Beside() {
+		if st.Symbol.Beside() {
 			continue
 		}
-		if c := strings.ToUpper(st.Look.Fill); strings.HasPrefix(c, "#") {
+		if c := fillOf(st); strings.HasPrefix(c.colour, "#") {
 			if with[c] == nil {
 				order = append(order, c)
 			}
@@ -137,8 +152,8 @@ func handFills(p *chart.Page) (order []string, with map[string][]*chart.Step) {
 }
 
 // toldColours are the fills that a line of their own tells of.
-func toldColours(p *chart.Page) map[string]bool {
-	out := map[string]bool{}
+func toldColours(p *chart.Page) map[handFill]bool {
+	out := map[handFill]bool{}
 	order, with := handFills(p)
 	for _, c := range order {
 		out[c] = common(p, with[c]) != ""
@@ -147,7 +162,7 @@ func toldColours(p *chart.Page) map[string]bool {
 }
 
 // swatches shows colours side by side.
-func swatches(p *chart.Page, colours ...string) func(geom.Rect) []Item {
+func swatches(p *chart.Page, colours ...handFill) func(geom.Rect) []Item {
 	return func(r geom.Rect) []Item {
 		var out []Item
 		w := 20.0
@@ -156,7 +171,11 @@ func swatches(p *chart.Page, colours ...string) func(geom.Rect) []Item {
 		}
 		x := r.CX() - w*float64(len(colours))/2
 		for _, c := range colours {
-			out = append(out, plaque(geom.Rect{X: x, Y: r.CY() - 6, W: w, H: 12}, c, style.Ink(p)))
+			box := geom.Rect{X: x, Y: r.CY() - 6, W: w, H: 12}
+			out = append(out, plaque(box, c.colour, style.Ink(p)))
+			if c.hatch {
+				out = append(out, hatch(geom.Box(box), c.colour, style.Ink(p)))
+			}
 			x += w
 		}
 		return out

@@ -23,6 +23,7 @@ type Step struct {
 	Outline     string  // "" for none
 	Weight      float64
 	Dash        chart.Dash
+	Hatch       bool
 	Double      bool
 	Corner      float64
 	Shadow      chart.Shadow
@@ -39,14 +40,14 @@ func Of(p *chart.Page, s *chart.Step) Step {
 	out := Step{
 		paper: Paper(p),
 		Fill:  colourOf(l.Fill), Fill2: colourOf(l.Fill2), Turn: *l.Turn, Clear: float64(*l.Clear) / 100,
-		Outline: colourOf(l.Outline), Weight: l.Weight, Dash: l.Dash, Double: *l.Double, Shadow: l.Shadow,
+		Outline: colourOf(l.Outline), Weight: l.Weight, Dash: l.Dash, Hatch: *l.Hatch, Double: *l.Double, Shadow: l.Shadow,
 		Text: textStyle(p.House(), l.Text), TextColour: textColour(l.Text.Colour), Underline: *l.Text.Underline,
 	}
 	if s.Symbol.Cornered() {
 		out.Corner = *l.Corner
 	}
 	if s.Symbol.Open() { // it has no inside
-		out.Fill, out.Fill2, out.Shadow, out.Double = "", "", chart.NoShadow, false
+		out.Fill, out.Fill2, out.Shadow, out.Hatch, out.Double = "", "", chart.NoShadow, false, false
 	}
 	if out.Fill == "" {
 		out.Fill2, out.Shadow = "", chart.NoShadow
@@ -60,7 +61,7 @@ func Of(p *chart.Page, s *chart.Step) Step {
 // plain is the look of a step that nobody has given one: ink on white.
 var plain = chart.StepLook{
 	Fill: colour.White.String(), Turn: new(int), Clear: new(int), Outline: colour.Ink.String(), Weight: OutlineWeight, Dash: chart.Solid,
-	Double: new(bool), Corner: new(float64), Shadow: chart.NoShadow, Text: chart.TextLook{
+	Hatch: new(bool), Double: new(bool), Corner: new(float64), Shadow: chart.NoShadow, Text: chart.TextLook{
 		Colour: chart.ByItself, Family: chart.Sans, Size: typeset.Size, Bold: new(bool), Italic: new(bool), Underline: new(bool),
 		Across: chart.InCentre, Down: chart.InMiddle, Pad: new(float64), Room: chart.Grows, List: new(bool),
 	},
@@ -319,7 +320,7 @@ const Grey = "#666B6E"
 
 // Fills and Lines are the colours that are offered: few, and apart from each other for those,
 // too, who see two of the primary colours only. Fills are pale enough for ink, lines and text
-// dark enough for white (apart_test.go). A look a lane, a kind or a value takes fills in order.
+// dark enough for white (apart_test.go).
 var (
 	Fills = []string{"#DBC9BF", "#8AD2DA", "#AEA5F5", "#D2FFAD", "#D2A580"}
 	Lines = []string{colour.Ink.String(), "#B0361B", "#0A6660", "#2B63D8", "#5A1208"}
