@@ -39,6 +39,8 @@ func stepLookFace(x edit.Choice) template.HTML {
 		return face(20, `<path `+boxed+` fill="`+l.Fill+`"/>`)
 	case t.Room != "":
 		return template.HTML(map[chart.Room]string{chart.Grows: "Grow", chart.Shrinks: "Shrink"}[t.Room])
+	case l.Hatch != nil:
+		return face(20, `<path `+boxed+` fill="none"/><path d="M1 7L7 1M1 13L13 1M7 13L19 1M13 13L19 7" stroke="#23282C"/>`)
 	case l.Double != nil:
 		return face(34, `<path d="M2 5H32M2 9H32" stroke="#23282C" stroke-width="1.5"/>`)
 	case l.Fill2 == chart.NoColour:

@@ -30,7 +30,7 @@ func everyLook() *chart.Chart {
 		{Fill: style.Fills[1], Fill2: style.Fills[4], Turn: turn(45), Weight: 3},
 		{Fill: "#5A1208", Fill2: "#2B63D8", Turn: turn(90), Text: chart.TextLook{Bold: &yes}},
 		{Fill: style.Fills[2], Clear: &through, Outline: style.Lines[3], Weight: 4},
-		{Fill: style.Fills[3], Shadow: chart.Low, Corner: &corner},
+		{Fill: style.Fills[3], Shadow: chart.Low, Corner: &corner, Hatch: &yes},
 		{Fill: "#FFFFFF", Shadow: chart.High, Corner: &corner},
 		{Outline: style.Lines[1], Dash: chart.Dashed, Weight: 2},
 		{Outline: style.Lines[2], Dash: chart.DashDot, Double: &yes},
@@ -161,6 +161,13 @@ func TestLookDrawer(t *testing.T) {
 	if w := drawn("stroke-width"); w != "1.5" {
 		t.Errorf("the outline weighs %s", w)
 	}
+	b.press("Hatch")
+	b.until("a hatch", fmt.Sprintf(`document.querySelector('#step-%s path[stroke-width="0.8"]')`, id))
+	if on := eval[string](b, `document.querySelector('[aria-label=Hatch]').getAttribute('aria-pressed')`); on != "true" {
+		t.Errorf("the hatch is told to be on: %s", on)
+	}
+	b.press("Hatch")
+	b.until("no hatch", fmt.Sprintf(`!document.querySelector('#step-%s path[stroke-width="0.8"]')`, id))
 	b.run(focusOn("[data-drawer=look] [data-act=step-look]"))
 	b.key("\x1b")
 	b.until("the drawer shut", `document.querySelector('#drawer').hidden`)
@@ -210,7 +217,7 @@ func TestLooksOfMany(t *testing.T) {
 	b.saved()
 	p := b.page()
 	for _, st := range p.Steps {
-		if st.Symbol == symbol.Decision && (st.Look == nil || st.Look.Fill != style.Fills[1]) {
+		if st.Symbol == symbol.Decision && (st.Look == nil || st.Look.Fill != style.Tints(p)[1]) {
 			t.Errorf("the decision %s looks like %+v", st.Text, st.Look)
 		}
 	}
