@@ -143,6 +143,7 @@ func (s *Server) openFile(c fiber.Ctx) error {
 		var fresh bool
 		ch, fresh, err = format.Read(h.Filename, b)
 		if err == nil && fresh {
+			inLevels(ch, c)
 			if err = layout.Chart(ctx, ch, layout.Down); err == nil {
 				err = onSheets(ctx, ch, c)
 			}
@@ -156,6 +157,13 @@ func (s *Server) openFile(c fiber.Ctx) error {
 		return err
 	}
 	return s.keep(c, ch)
+}
+
+// inLevels puts levels of numbers on pages of their own where the form that asks for the chart wants that.
+func inLevels(ch *chart.Chart, c fiber.Ctx) {
+	if c.FormValue("levels") == "apart" {
+		list.Levels(ch)
+	}
 }
 
 // onSheets lets a new chart go on on further pages where it is larger than its sheet, unless the form
@@ -178,6 +186,7 @@ func (s *Server) typedList(c fiber.Ctx) error {
 		if ch, err = list.Read(c.FormValue("list"), name); err != nil {
 			return bad(sentence(err))
 		}
+		inLevels(ch, c)
 		if err = layout.Chart(ctx, ch, layout.Down); err != nil {
 			return err
 		}

@@ -33,6 +33,7 @@ func (s *Server) previewList(c fiber.Ctx) error {
 			wrong = sentence(err)
 			return nil
 		}
+		inLevels(ch, c)
 		if err := layout.Chart(ctx, ch, layout.Down); err != nil {
 			return err
 		}

@@ -90,6 +90,11 @@ func TestFileIsShownBeforeItIsDrawn(t *testing.T) {
 		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
 		os.WriteFile(dir, png, 0o600)
 	}
+	// Levels of numbers go on pages of their own by choice, in the preview too.
+	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = '1. Alarm rings\n2. Check\n2.1 Look\n2.2 Listen\n3. Log it'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
+	b.until("one page", `document.querySelectorAll('#list-preview figure').length === 1 && document.querySelectorAll('.read-rows li').length === 5`)
+	b.run(clickOn("[name=levels]"))
+	b.until("a page of its own", `document.querySelectorAll('#list-preview figure').length === 2`)
 	b.press("Draw chart")
 	b.until("the editor", `document.body.dataset.ready`)
 	if n := eval[int](b, `JSON.parse(editor.core.chart()).pages.length`); n != 2 {

@@ -51,6 +51,24 @@ func TestTextInAndOut(t *testing.T) {
 	}
 }
 
+// Steps 2.1 and 2.2 go on a page that step 2 opens, when that is wanted.
+func TestImportLevels(t *testing.T) {
+	dir := t.TempDir()
+	in, out := filepath.Join(dir, "s.txt"), filepath.Join(dir, "c.json")
+	if err := os.WriteFile(in, []byte("1. Log\n2. Check\n2.1 Look\n2.2 Stamp\n3. File\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	for pages, args := range map[int][]string{1: {"import", in, "-o", out}, 2: {"import", in, "--levels", "-o", out}} {
+		if _, errs, code := plaintracer(t, nil, args...); code != 0 {
+			t.Fatal(errs)
+		}
+		c, err := readChart(out)
+		if err != nil || len(c.Pages) != pages {
+			t.Errorf("%v: %d pages, %v", args, len(c.Pages), err)
+		}
+	}
+}
+
 // A table through the whole line, by files and by pipes.
 func TestTableToDrawing(t *testing.T) {
 	dir := t.TempDir()

@@ -15,6 +15,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
+	"plaintracer/core/list"
 	"plaintracer/core/number"
 	"plaintracer/core/scene"
 	"plaintracer/format"
@@ -89,7 +90,8 @@ func output(cmd *cobra.Command, to *string) *cobra.Command {
 
 func importCommand() *cobra.Command {
 	var out string
-	return output(&cobra.Command{
+	var levels bool
+	cmd := output(&cobra.Command{
 		Use:   "import FILE.(csv|txt) -o chart.json",
 		Short: "Make a chart from a steps table or from steps as text",
 		Args:  cobra.ExactArgs(1),
@@ -109,12 +111,17 @@ func importCommand() *cobra.Command {
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
 			}
+			if levels {
+				list.Levels(c)
+			}
 			if err := layout.Chart(cmd.Context(), c, layout.Down); err != nil {
 				return err
 			}
 			return writeChart(out, c)
 		},
 	}, &out)
+	cmd.Flags().BoolVar(&levels, "levels", false, "put steps 2.1, 2.2 on a page of their own that step 2 opens")
+	return cmd
 }
 
 func layoutCommand() *cobra.Command {
