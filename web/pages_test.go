@@ -185,7 +185,7 @@ func TestPageDrawer(t *testing.T) {
 	// Outgrown: told between the paper and its tabs, and each way out does what it says.
 	b.press("Page…")
 	b.press("A5")
-	b.until("what has outgrown", `document.querySelector('.outgrown').innerText.includes('has outgrown A5')`)
+	b.until("what has outgrown", `document.querySelector('.outgrown').checkVisibility() && document.querySelector('.outgrown').innerText.includes('has outgrown A5')`)
 	told, tabs := b.rect(`document.querySelector('.outgrown')`), b.rect(`document.querySelector('#pages')`)
 	if desk := b.rect(`document.querySelector('#desk')`); told.Y < desk.Y+desk.H-1 || !told.inside(tabs) {
 		t.Errorf("it is told at %v, the tabs are at %v", told, tabs)
