@@ -55,6 +55,7 @@ func (e *Editor) copy() {
 
 // paste adds steps from clipboard text; of other text each line becomes a step.
 func (e *Editor) paste(text string) {
+	e.pasted = reading{}
 	var f part
 	if json.Unmarshal([]byte(text), &f) != nil || f.Format != partFormat || len(f.Steps) == 0 {
 		e.pasteLines(text)
@@ -87,13 +88,14 @@ func (e *Editor) pasteLines(text string) {
 	if s := e.one(); s != nil {
 		after = s.ID
 	}
-	e.pasteMade(made)
-	e.pasted = reading{lines, after, len(e.undo)}
-	e.doubted("0")
+	if e.pasteMade(made) {
+		e.pasted = reading{lines, after, len(e.undo)}
+		e.doubted("0")
+	}
 }
 
-// pasteMade adds the steps of a page that was made of what was pasted.
-func (e *Editor) pasteMade(made *chart.Page) {
+// pasteMade adds the steps of a page that was made of what was pasted; it tells whether they could be added.
+func (e *Editor) pasteMade(made *chart.Page) bool {
 	p := e.Page()
 	if len(p.Steps) > 0 || len(p.Lanes) > 0 {
 		f := part{Steps: made.Steps, Lines: made.Connectors}
@@ -113,10 +115,11 @@ func (e *Editor) pasteMade(made *chart.Page) {
 		if after != nil {
 			parts = append(parts, e.followedBy(after, f, ids)...)
 		}
-		if e.do(didPaste, parts...) {
+		ok := e.do(didPaste, parts...)
+		if ok {
 			e.selectOnly(ids...)
 		}
-		return
+		return ok
 	}
 	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Sheet: made.Sheet, Setup: made.Setup, Frame: &made.Frame}}
 	for _, g := range made.Groups {
@@ -134,7 +137,7 @@ func (e *Editor) pasteMade(made *chart.Page) {
 	for _, c := range made.Connectors {
 		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: c})
 	}
-	e.do(didPaste, parts...)
+	return e.do(didPaste, parts...)
 }
 
 // laneNamed is the lane of a name; nil without one.

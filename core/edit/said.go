@@ -180,7 +180,7 @@ func sayReadAs(line, as string) string {
 	return fmt.Sprintf("%s is read as %s.", sayText(strings.TrimSpace(line)), as)
 }
 func sayReadItAs(other string) string { return "Read it as " + other }
-func sayNextReading(i, n int) string  { return fmt.Sprintf("Show line %d of %d like it", i, n) }
+func sayNextReading(i, n int) string  { return fmt.Sprintf("Next such line (%d of %d)", i, n) }
 
 func sayOnOne(paper string, pt float64) string { return fmt.Sprintf("1 of %s at %v pt", paper, pt) }
 
@@ -373,7 +373,7 @@ const (
 	sayOneGroup        = "They are one group already."
 	sayStacked         = "Nothing else lies there, so the order stays as it is."
 	sayNoClip          = "The clipboard has no steps and no text. Copy some first."
-	sayPasteIsPast     = "Something was done since the list was pasted. Undo that first."
+	sayPasteIsPast     = "The chart has changed since the list was pasted. Undo that first."
 	sayTypingGone      = "Someone deleted what you were typing on."
 	sayGlue            = "Select one step and type the number of the step it leads to, or select two steps."
 	sayNothingInReach  = "No step is within reach of a loose end. Drag the end to a step, or the step to the end."

@@ -117,6 +117,9 @@ func TestHatched(t *testing.T) {
 			t.Errorf("moved, point %d is at %v, not %v", i, moved[i].P[0], s.P[0])
 		}
 	}
+	if n := len(Box(Rect{W: 1e7, H: 1e7}).Hatched(8)); n < 500 || n > 2*mostHatched+2 {
+		t.Errorf("something huge has %d strokes", n)
+	}
 	if n := len(Path{}.Hatched(8)); n != 0 {
 		t.Errorf("nothing has %d lines", n)
 	}

@@ -223,6 +223,9 @@ func (p Path) Encloses(q Point) bool {
 	return in
 }
 
+// mostHatched is how many lines a hatching has: on something huge they are farther apart.
+const mostHatched = 500
+
 // Hatched are the lines across the inside of the closed outline, rising to the right, so far apart, px, and with their
 // middle one through the middle of its box.
 func (p Path) Hatched(apart float64) Path {
@@ -231,6 +234,7 @@ func (p Path) Hatched(apart float64) Path {
 	for _, q := range pts {
 		least, most = math.Min(least, q.X+q.Y), math.Max(most, q.X+q.Y)
 	}
+	apart = math.Max(apart, (most-least)/mostHatched)
 	var out Path
 	for n := math.Ceil((least - mid.X - mid.Y) / apart); ; n++ {
 		sum := mid.X + mid.Y + n*apart // of the coordinates along the line

@@ -23,16 +23,16 @@ func body(k symbol.Kind, r geom.Rect, l style.Step) []Item {
 	switch {
 	case k.Open(): // for the pointer: only the inner lines are seen
 		out = append(out, Item{Path: path})
-	case lines && l.Clear == 0:
+	case lines && l.Clear == 0 && !l.Hatch:
 		line.Fill, line.Fade = fill.Fill, fill.Fade
 		out = append(out, line)
 	default:
-		if out = append(out, fill); lines {
+		if out = append(out, fill); l.Hatch && l.Fill != "" {
+			out = append(out, hatch(path, l.Fill, l.Outline))
+		}
+		if lines {
 			out = append(out, line)
 		}
-	}
-	if l.Hatch && l.Fill != "" {
-		out = append(out, hatch(path, l.Fill, l.Outline))
 	}
 	if !lines {
 		return out

@@ -14,6 +14,7 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('starts', () => ({
     list: false,
     file: false,
+    shown: '', // what came from a file
     // other writes a line of the list so that it is read the other way.
     other(e) {
       const { line, text } = e.currentTarget.dataset;
@@ -30,10 +31,12 @@ document.addEventListener('alpine:init', () => {
         { list, name } = this.$refs;
       if (!file || !/\.txt$/i.test(file.name) || file.size > mostShown) return;
       const text = await file.text();
-      if (text.includes('\ufffd')) return;
+      if (text.includes('\ufffd') || (list.value.trim() && list.value !== this.shown)) return; // a list is typed there
       e.target.value = '';
-      this.typeList();
+      this.list = true;
+      this.file = false;
       list.value = text.replace(/^\ufeff/, '');
+      this.shown = list.value;
       name.value = file.name.replace(/\.[^.]*$/, '');
       list.dispatchEvent(new Event('input', { bubbles: true }));
       this.$nextTick(() => list.focus());

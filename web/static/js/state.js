@@ -81,6 +81,8 @@ document.addEventListener('alpine:init', () => {
         return;
       perform(command, JSON.stringify({ old, name: name.value.trim(), value: value.value }));
       if (!old) name.value = value.value = '';
+      const is = of().fields.find((f) => f.name === old); // it still is, where the new name was refused
+      if (is) [name.value, value.value] = [is.name, is.value];
     },
     remove(e) {
       perform(command, JSON.stringify({ old: e.target.closest('[data-old]').dataset.old, name: '', value: '' }));
@@ -334,6 +336,9 @@ document.addEventListener('alpine:init', () => {
     },
     name(e) {
       perform('group-name', e.target.value);
+      this.$nextTick(() => {
+        e.target.value = this.h.name || '';
+      });
     },
   }));
   // What is selected of lanes, pools and stages.
@@ -365,6 +370,9 @@ document.addEventListener('alpine:init', () => {
       },
       into(e) {
         perform('lane-in', e.target.value);
+        this.$nextTick(() => {
+          e.target.value = this.b.in;
+        });
       },
     }),
   );
