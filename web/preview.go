@@ -3,6 +3,7 @@ package web
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -38,6 +39,9 @@ func (s *Server) previewList(c fiber.Ctx) error {
 			return err
 		}
 		for _, p := range ch.Pages {
+			if numbered(p) { // as the writer did
+				continue
+			}
 			if cmd, ok := number.Chart(ch, p); ok {
 				if _, err := chart.Apply(ch, cmd); err != nil {
 					return err
@@ -53,10 +57,12 @@ func (s *Server) previewList(c fiber.Ctx) error {
 		return s.render(c, "list-preview", fiber.Map{"Wrong": wrong})
 	}
 	doubts := map[string]*list.Doubt{}
-	if len(d.pages) == 1 { // else a line is one of its page
-		for _, d := range list.Doubts(lines) {
-			doubts[d.Step] = &d
-		}
+	for _, d := range list.Doubts(lines) {
+		doubts[d.Step] = &d
 	}
 	return s.render(c, "list-preview", fiber.Map{"Pages": d.shown(nil, ""), "Doubts": doubts})
+}
+
+func numbered(p *chart.Page) bool {
+	return slices.ContainsFunc(p.Steps, func(s *chart.Step) bool { return s.Number != "" })
 }

@@ -90,11 +90,23 @@ func TestFileIsShownBeforeItIsDrawn(t *testing.T) {
 		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
 		os.WriteFile(dir, png, 0o600)
 	}
+	// What is typed is not replaced by a file, which is drawn as it is then.
+	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = 'Typed by hand'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
+	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
+	b.run(chooseFile("[name=file]", file("Other.txt", "Ring\nLook")))
+	b.frame()
+	if got := eval[string](b, `document.querySelector('[name=list]').value + '|' + document.querySelector('[name=file]').files.length`); got != "Typed by hand|1" {
+		t.Errorf("typed and chosen is %q", got)
+	}
+	b.press(lists)
 	// Levels of numbers go on pages of their own by choice, in the preview too.
 	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = '1. Alarm rings\n2. Check\n2.1 Look\n2.2 Listen\n3. Log it'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
 	b.until("one page", `document.querySelectorAll('#list-preview figure').length === 1 && document.querySelectorAll('.read-rows li').length === 5`)
 	b.run(clickOn("[name=levels]"))
 	b.until("a page of its own", `document.querySelectorAll('#list-preview figure').length === 2`)
+	if rows := eval[string](b, `[...document.querySelectorAll('.read-rows li .mono')].map(e => e.innerText).join(' ')`); rows != "1 2 3  2.1 2.2 " {
+		t.Errorf("the numbers that were written are shown as %q", rows)
+	}
 	b.press("Draw chart")
 	b.until("the editor", `document.body.dataset.ready`)
 	if n := eval[int](b, `JSON.parse(editor.core.chart()).pages.length`); n != 2 {

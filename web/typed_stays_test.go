@@ -52,6 +52,15 @@ func TestWhatIsBeingTypedStays(t *testing.T) {
 	if f := b.step("Pack and ship").Fields; len(f) != before+1 || f[len(f)-1].Value != "D-2" {
 		t.Errorf("fields are %v", f)
 	}
+	// A name that is taken already is refused, and the field says what it is still called.
+	b.run(typeInto(".fieldlist div:last-of-type input:first-child", "Desk"), typeInto(".fieldlist div:last-of-type input:nth-child(2)", "Loans\t"))
+	b.until("two fields", fmt.Sprintf(`[...document.querySelectorAll('.fieldlist')].find(e => e.offsetParent).querySelectorAll('[data-old]').length === %d`, before+3))
+	eval[bool](b, `((e) => { e.focus(); e.select(); return true; })(document.querySelector('.fieldlist [data-old=Desk] input'))`)
+	b.key("Form\t")
+	b.frame()
+	if got := eval[string](b, `document.querySelector('.fieldlist [data-old=Desk] input').value`); got != "Desk" {
+		t.Errorf("refused, the field is called %q", got)
+	}
 	b.key("\x1b")
 
 	// An answer, while a comment of somebody else comes in.
@@ -62,7 +71,18 @@ func TestWhatIsBeingTypedStays(t *testing.T) {
 	say("Who packs?")
 	b.run(clickOn("[data-act=margin]"), typeInto(".answer textarea", "The packer"))
 	say("And on Sundays?")
-	b.key(" on duty.")
+	b.key(" on duty")
+	// One that is deleted above it leaves the answer with its comment.
+	asked := `document.activeElement.closest('.remark').querySelector('.body').textContent`
+	eval[bool](b, `(async () => { const [first, second] = document.querySelectorAll('.remark'); const f = second.querySelector('textarea'); f.value = document.activeElement.value; f.focus();
+	  await fetch('/charts/' + document.body.dataset.chart + '/comments/' + first.id.replace('remark-', '') + '/delete', { method: 'POST', headers: { 'X-Csrf-Token': document.querySelector('meta[name=csrf]').content } });
+	  window.gone = first.id; return true; })()`)
+	of := eval[string](b, asked)
+	b.until("one comment less", `!document.getElementById(gone)`)
+	b.key(".")
+	if now := eval[string](b, asked); now != of {
+		t.Errorf("the answer is to %q, it was to %q", now, of)
+	}
 	if got := eval[string](b, typed); got != "The packer on duty." {
 		t.Errorf("of an answer there is %q", got)
 	}

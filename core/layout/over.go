@@ -19,24 +19,7 @@ const mostOver = 100
 
 // Over lets every page of c that does not fit its sheet go on on further pages, as OverPages says.
 func Over(ctx context.Context, c *chart.Chart) error {
-	made, taken := 0, map[string]bool{}
-	for _, p := range c.Pages {
-		taken[p.ID] = true
-		for _, s := range p.Steps {
-			taken[s.ID] = true
-		}
-		for _, l := range p.Connectors {
-			taken[l.ID] = true
-		}
-	}
-	newID := func(kind string) string {
-		for {
-			made++
-			if id := fmt.Sprintf("%scut%d", kind, made); !taken[id] {
-				return id
-			}
-		}
-	}
+	newID := c.FreshIDs("cut")
 	for _, p := range slices.Clone(c.Pages) {
 		if Fits(p) {
 			continue
@@ -83,7 +66,8 @@ func Fits(p *chart.Page) bool {
 // OverPages are the parts that lay a page out over as many pages as it takes: each holds as much of
 // the flow as can be laid out on its sheet, in the order of the flow. Connectors that lead from page
 // to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
-// are repeated where a step of theirs stands, or all of them where the page's setup says so. There are no parts for a page with less than two steps.
+// are repeated where a step of theirs stands, or all of them where the page's setup says so. There are no parts for a
+// page with less than two steps.
 func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
 	o, err := divide(ctx, c, p, newID, false)
 	if o == nil || err != nil {

@@ -22,11 +22,29 @@ const mostDoubted = 40
 // Doubts are the lines that can be read in two ways: words before a colon behind a decision that still lacks an
 // outcome, which may be who does it or what the outcome is called; and an answer that stands far from its
 // decision, which may be no answer.
-func Doubts(lines []string) []Doubt {
+func Doubts(lines []string) (out []Doubt) {
 	if _, ok := ReadTable(strings.Join(lines, "\n")); ok || len(lines) > MostLines {
 		return nil
 	}
-	now, ok := readings(lines)
+	id := ids()
+	for from, i := 0, 0; i <= len(lines); i++ { // each page is read for itself
+		if i < len(lines) {
+			if _, ok := titleIn(lines[i]); !ok {
+				continue
+			}
+		}
+		for _, d := range doubtsOfPage(lines[from:i], id, mostDoubted-len(out)) {
+			d.Line += from
+			out = append(out, d)
+		}
+		from = i + 1
+	}
+	return out
+}
+
+// doubtsOfPage are those of the lines of a page, of so many lines that are looked at.
+func doubtsOfPage(lines []string, id func(string) string, most int) []Doubt {
+	now, ok := readings(lines, id)
 	if !ok {
 		return nil
 	}
@@ -39,7 +57,7 @@ func Doubts(lines []string) []Doubt {
 	for i, l := range lines {
 		head := headOf(l)
 		was := now[i]
-		if head == "" || was.step == nil || looked == mostDoubted {
+		if head == "" || was.step == nil || looked == most {
 			continue
 		}
 		d := Doubt{Line: i, Step: was.step.ID}
@@ -55,7 +73,7 @@ func Doubts(lines []string) []Doubt {
 		looked++
 		changed := append([]string{}, lines...)
 		changed[i] = d.Text
-		then, ok := readings(changed)
+		then, ok := readings(changed, ids())
 		if !ok || then[i].step == nil || (d.Other == readAsOutcome) != strings.EqualFold(then[i].outcome, head) {
 			continue
 		}
@@ -85,8 +103,8 @@ func answers(all []lineRead, decision, but int) (n int) {
 }
 
 // readings are those of all lines; ok is false where the list is none yet.
-func readings(lines []string) (out []lineRead, ok bool) {
-	b, err := built("p", parse(lines, 0), ids())
+func readings(lines []string, id func(string) string) (out []lineRead, ok bool) {
+	b, err := built("p", parse(lines, 0), id)
 	if err != nil {
 		return nil, false
 	}

@@ -16,6 +16,8 @@ func TestDoubts(t *testing.T) {
 		{"Is it a drill?\nyes: a\nb\nc\nd\ne\nno: f", "6 an outcome, a step of that text: no\\: f"},
 		{"Is it a drill?\n  yes: a\n  b\n  c\n  d\n  e\n  no: f", ""},
 		{"Ring\nDesk: call", ""},
+		{"# By night\nRing\nIs it a drill?\nMaybe: call the desk\nGo on\n# By day\nRing\nIs it a drill?\nPerhaps: look\nGo on",
+			"3 who does it, an outcome: if Maybe: call the desk; 8 who does it, an outcome: if Perhaps: look"},
 		{"", ""},
 		{"No.\tStep\n1\tRing: now", ""},
 	} {
@@ -35,5 +37,23 @@ func TestDoubts(t *testing.T) {
 		if s := strings.Join(got, "; "); s != k.want {
 			t.Errorf("%q: %s, want %s", k.text, s, k.want)
 		}
+	}
+}
+
+// A doubt is of the step that is made of its line, on whichever page.
+func TestDoubtsAreOfTheirSteps(t *testing.T) {
+	text := "# By night\nRing\nIs it a drill?\nMaybe: call the desk\nGo on\n# By day\nRing\nIs it a drill?\nPerhaps: look\nGo on"
+	c, err := Read(text, "Alarm")
+	if err != nil {
+		t.Fatal(err)
+	}
+	got := ""
+	for i, d := range Doubts(Lines(text)) {
+		if s := c.Pages[i].Step(d.Step); s != nil {
+			got += s.Text + "; "
+		}
+	}
+	if got != "call the desk; look; " {
+		t.Errorf("they are of %s", got)
 	}
 }

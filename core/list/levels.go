@@ -1,7 +1,6 @@
 package list
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -13,26 +12,7 @@ import (
 // below that one on a page behind 2.1. The page begins and ends with terminators, an end for each step that the flow
 // goes on to. A level of one step stays, and so does that of a decision. c is not laid out.
 func Levels(c *chart.Chart) {
-	taken := map[string]bool{}
-	for _, p := range c.Pages {
-		taken[p.ID] = true
-		for _, s := range p.Steps {
-			taken[s.ID] = true
-		}
-		for _, l := range p.Connectors {
-			taken[l.ID] = true
-		}
-	}
-	n := 0
-	id := func(kind string) string {
-		for {
-			n++
-			if s := fmt.Sprint(kind, n); !taken[s] {
-				taken[s] = true
-				return s
-			}
-		}
-	}
+	id := c.FreshIDs("at")
 	for i := 0; i < len(c.Pages); i++ { // those that are put in are looked at in their turn
 		p, at := c.Pages[i], i+1
 		for _, of := range slices.Clone(p.Steps) {

@@ -61,6 +61,14 @@ func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
 	return p, nil
 }
 
+// titleIn is the title of a page that begins with a line.
+func titleIn(l string) (title string, ok bool) {
+	if l == "#" {
+		return "", true
+	}
+	return strings.CutPrefix(l, "# ")
+}
+
 // ids counts ids up, of each kind for itself.
 func ids() func(kind string) string {
 	made := map[string]int{}
@@ -100,7 +108,7 @@ func Read(text, name string) (*chart.Chart, error) {
 		return nil
 	}
 	for i, l := range all {
-		if t, ok := strings.CutPrefix(l, "# "); ok || l == "#" {
+		if t, ok := titleIn(l); ok {
 			if err := add(i); err != nil {
 				return nil, err
 			}
