@@ -36,6 +36,31 @@ func joins(boxes []Box, list ...string) []Line {
 	return out
 }
 
+// column are steps below each other, numbered to last, some of them decisions.
+func column(last int, decisions ...int) []Box {
+	var out []Box
+	for i := range last + 1 {
+		kind := process
+		if slices.Contains(decisions, i) {
+			kind = decision
+		}
+		out = append(out, at(kind, 0, float64(i)*130))
+	}
+	return out
+}
+
+// mixed reports whether a tip of a decision has lines in and out.
+func mixed(p Page, rs []Route) bool {
+	for i, l := range p.Lines {
+		for j, k := range p.Lines {
+			if l.To.Box == k.From.Box && k.Outcome && rs[i].ToPort == rs[j].FromPort {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 const (
 	process  = symbol.Process
 	decision = symbol.Decision
@@ -103,6 +128,15 @@ func TestDrawn(t *testing.T) {
 			[]Box{at(process, 0, 0), at(process, 0, 120), at(process, 0, 240), at(process, 0, 360), at(process, 0, 480)},
 			[]string{"0 > 1", "1 > 2", "2 > 3", "3 > 4", "0 > 3", "2 > 4"},
 			func(_ Page, rs []Route) bool { return sample.Crossings(rs) > 0 }},
+		{"or several go over together, where none can alone",
+			column(7, 1, 2, 4, 5, 6), []string{"0 > 1", "1 > 2", "2 > 3", "2 > 4", "3 > 4", "4 > 5", "4 > 6", "5 > 6", "5 > 1", "6 > 7", "6 > 3"},
+			func(_ Page, rs []Route) bool { return sample.Crossings(rs) > 0 }},
+		{"and three of them, where it takes three",
+			column(9, 1, 2, 4, 5, 8), []string{"0 > 1", "1 > 2", "1 > 7", "2 > 3", "2 > 4", "3 > 4", "4 > 5", "4 > 1", "5 > 6", "5 > 0", "6 > 7", "7 > 8", "8 > 9", "8 > 5"},
+			func(_ Page, rs []Route) bool { return sample.Crossings(rs) > 0 }},
+		{"but for that no outcome shares its tip with a line in",
+			column(6, 1, 2, 4, 5), []string{"0 > 1", "1 > 2", "2 > 3", "2 > 5", "3 > 4", "4 > 5", "4 > 0", "5 > 6", "5 > 3"},
+			func(p Page, rs []Route) bool { return mixed(p, rs) }},
 		{"a line that goes round by another side does not take the tip of an outcome",
 			[]Box{at(data, 136, 196), at(decision, 112, 306), at(decision, 10, 206)}, []string{"1 > 0", "2 > 1", "0 top > 1", "1 > 0", "2 > 1"},
 			func(_ Page, rs []Route) bool {

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -128,6 +129,14 @@ func TestPlace(t *testing.T) {
 		if again := Place(t.Context(), g, beside, true); fmt.Sprint(again) != fmt.Sprint(p) {
 			t.Errorf("chart %d: placed twice, it is another plan", seed)
 		}
+	}
+}
+
+// A long page takes a bend more rather than a column more.
+func TestLongPagesStayNarrow(t *testing.T) {
+	p := page("1 2", "2 3", "3 4", "4 5?", "5? 6 9?", "6 7?", "7? 8 9?", "8 9?", "9? 10? 7?", "10? 11? 12", "11? 12")
+	if out := Place(t.Context(), flow.Of(p), nil, true); slices.Max(out.Col) > 1 {
+		t.Errorf("%d columns, by hand it is two", 1+slices.Max(out.Col))
 	}
 }
 

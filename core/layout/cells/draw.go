@@ -80,17 +80,17 @@ func (p *plan) holds(c, r int) int {
 // What a plan is judged by besides crossings and lines side by side, in bends.
 const (
 	aHalfCell = 0.03 // of length
-	aColumn   = 0.25
 	aRow      = 0.12
-	aPlace    = 0.5 // along the flow, in lanes
-	sameTip   = 3.0 // two outcomes leave by one tip
-	inAndOut  = 1.5 // a line enters a decision by a tip that another leaves by
-	mixed     = 0.4 // the same at other steps
-	upward    = 0.3 // a line of the flow that goes back up the page, and is no way back
-	against   = 3.0 // the same in lanes
-	turned    = 0.2 // a chain begins or ends at a side that looks away
-	bentTrunk = 6.0 // for each bend of the main way
-	inTrunk   = 2.0 // a step in the column of the main way that is not on it
+	aCell     = 0.12 // of the room beside the first column, which costs the more the more rows there are
+	aPlace    = 0.5  // along the flow, in lanes
+	sameTip   = 3.0  // two outcomes leave by one tip
+	inAndOut  = 1.5  // a line enters a decision by a tip that another leaves by
+	mixed     = 0.4  // the same at other steps
+	upward    = 0.3  // a line of the flow that goes back up the page, and is no way back
+	against   = 3.0  // the same in lanes
+	turned    = 0.2  // a chain begins or ends at a side that looks away
+	bentTrunk = 6.0  // for each bend of the main way
+	inTrunk   = 2.0  // a step in the column of the main way that is not on it
 )
 
 // hope is by how much a plan may cost more than what is sought when its lines have chosen once: the second
@@ -334,7 +334,7 @@ func (d *drawer) size(p *plan) float64 {
 	if d.g.Lanes {
 		return aPlace * float64(p.bottom-p.top)
 	}
-	sum := aColumn*float64(p.right-p.left) + aRow*float64(p.bottom-p.top)
+	sum := aRow*float64(p.bottom-p.top) + aCell*float64((p.right-p.left)*(p.bottom-p.top+1))
 	for v, c := range p.col {
 		if c == 0 && p.on[v] && !d.g.Main[v] {
 			sum += inTrunk

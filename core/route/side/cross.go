@@ -9,17 +9,25 @@ import (
 )
 
 // uncross lets lines hold at other sides, one after the other, where they get no more bends
-// and cross fewer of the others as they run then.
+// and cross fewer of the others as they run then; and, when all find their paths, several at once.
 func uncross(f *find.Finder, at *ends, paths []*find.Path) []*find.Path {
-	c := crosser{f: f, paths: slices.Clone(paths), bounds: make([]geom.Rect, len(paths))}
+	c := crosser{f: f, at: at, paths: slices.Clone(paths), bounds: make([]geom.Rect, len(paths))}
+	all := true // lines are to find their paths
 	for i, p := range paths {
 		c.bounds[i] = p.Points.Bounds()
+		all = all && f.Kept[i] == nil
 	}
-	for i, p := range paths {
-		if l := &f.Page.Lines[i]; f.Kept[i] == nil && len(p.Points) > 2 && !p.Through && !p.Direct && len(p.Pins) == 0 && l.From.Box != l.To.Box {
-			c.paths[i] = c.other(i, at.othersSides(f.Page, c.paths, i))
-			c.bounds[i] = c.paths[i].Points.Bounds()
+	for i := range paths {
+		least := c.crossings(i, c.paths[i])
+		for _, o := range c.others(i, least, c.at.othersSides(f.Page, c.paths, i)) {
+			if n := c.crossings(i, o); n < least {
+				least = n
+				c.move(i, o)
+			}
 		}
+	}
+	if all {
+		c.several()
 	}
 	return c.paths
 }
@@ -27,29 +35,33 @@ func uncross(f *find.Finder, at *ends, paths []*find.Path) []*find.Path {
 // crosser counts crossings among paths.
 type crosser struct {
 	f      *find.Finder
+	at     *ends
 	paths  []*find.Path
 	bounds []geom.Rect // of each
 }
 
-// other is the path for line i that crosses fewest others: its own one, or one from another
-// side or to another one, but for those of others at its ends.
-func (c *crosser) other(i int, others [2]find.Sides) *find.Path {
+// move lets line i run along p.
+func (c *crosser) move(i int, p *find.Path) {
+	c.paths[i], c.bounds[i] = p, p.Points.Bounds()
+}
+
+// others are paths for line i from another side or to another one that bend no more often, and hold at no side that
+// is taken; none where it crosses none, or stays.
+func (c *crosser) others(i, crossings int, taken [2]find.Sides) (out []*find.Path) {
 	p, l := c.paths[i], &c.f.Page.Lines[i]
-	best, least := p, c.crossings(i, p)
+	if crossings == 0 || c.f.Kept[i] != nil || len(p.Points) <= 2 || p.Through || p.Direct || len(p.Pins) > 0 || l.From.Box == l.To.Box {
+		return nil
+	}
 	for _, no := range [2][2]find.Sides{{find.Only(p.From.Side), 0}, {0, find.Only(p.To.Side)}} {
-		from, to := others[0]|no[0], others[1]|no[1]
-		if least == 0 || from == find.AllSides || to == find.AllSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
+		from, to := taken[0]|no[0], taken[1]|no[1]
+		if from == find.AllSides || to == find.AllSides || no[0] != 0 && l.From.Port != "" || no[1] != 0 && l.To.Port != "" {
 			continue
 		}
-		o := c.f.Within(i, from, to, p.Cost+nearby, p)
-		if o == nil || o.Through || len(o.Points) > len(p.Points) {
-			continue
-		}
-		if n := c.crossings(i, o); n < least {
-			best, least = o, n
+		if o := c.f.Within(i, from, to, p.Cost+nearby, p); o != nil && !o.Through && len(o.Points) <= len(p.Points) {
+			out = append(out, o)
 		}
 	}
-	return best
+	return out
 }
 
 // crossings counts how often a path for line i crosses those of others, or will, when they
@@ -59,12 +71,17 @@ func (c *crosser) crossings(i int, p *find.Path) int {
 		return 0
 	}
 	n, in := 0, p.Points.Bounds().Grow(1)
-	for j, o := range c.paths {
+	for j := range c.paths {
 		if j != i && in.Overlaps(c.bounds[j]) {
-			n += p.Points.Crossings(o.Points) + tangled(p.Points, o.Points)
+			n += c.cross(p, j)
 		}
 	}
 	return n
+}
+
+// cross counts how often a path crosses line j.
+func (c *crosser) cross(p *find.Path, j int) int {
+	return p.Points.Crossings(c.paths[j].Points) + tangled(p.Points, c.paths[j].Points)
 }
 
 // tangled counts the segments that two lines have in common, and come to and leave in
