@@ -328,15 +328,28 @@ func (e *Editor) setLaneField(arg string) {
 	}
 }
 
-// amid is the place of a step in the middle of a lane, which may be a new one, as far along the flow as
-// it stands.
-func amid(p *chart.Page, s *chart.Step, l *chart.Lane) chart.Place {
+// inLane is the place of a step in a lane, which may be a new one, as far along the flow as it stands: in line with the
+// step there that is nearest along the flow, in an empty lane in the middle.
+func inLane(p *chart.Page, s *chart.Step, l *chart.Lane) chart.Place {
 	pl := p.PlaceAt(s.ID, "", p.StepRect(s))
 	pl.Lane = l.ID
+	middle, near := l.Size/2, math.Inf(1)
+	for _, t := range p.Steps {
+		if t.Lane != l.ID || t == s || t.Behind() || t.Symbol.Beside() {
+			continue
+		}
+		along, across := t.X+t.W/2-pl.X-s.W/2, t.Y+t.H/2
+		if p.Down {
+			along, across = t.Y+t.H/2-pl.Y-s.H/2, t.X+t.W/2
+		}
+		if d := math.Abs(along); d < near {
+			middle, near = across, d
+		}
+	}
 	if p.Down {
-		pl.X = geom.Round2(math.Max(lanePad, (l.Size-s.W)/2))
+		pl.X = geom.Round2(math.Max(lanePad, middle-s.W/2))
 	} else {
-		pl.Y = geom.Round2(math.Max(lanePad, (l.Size-s.H)/2))
+		pl.Y = geom.Round2(math.Max(lanePad, middle-s.H/2))
 	}
 	return pl
 }
@@ -353,7 +366,7 @@ func (e *Editor) tellLane(id string) {
 		if s.Lane == id {
 			continue
 		}
-		places = append(places, amid(p, s, l))
+		places = append(places, inLane(p, s, l))
 	}
 	if len(places) > 0 {
 		e.do(didTellLane, chart.Part{Do: "step.place", Page: e.page, Places: arrange.Spread(p, places, !p.Down)})

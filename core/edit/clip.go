@@ -67,8 +67,8 @@ func (e *Editor) paste(text string) {
 }
 
 // pasteLines makes steps of lines of text: on an empty page the whole chart, with its
-// lanes, else steps beside what is there, after the selected one. Of cells it asks first what the
-// columns say.
+// lanes, else steps beside what is there, after the selected one. What stands under a title becomes a
+// page of its own. Of cells it asks first what the columns say.
 func (e *Editor) pasteLines(text string) {
 	if t, ok := list.ReadTable(text); ok {
 		e.table = &t
@@ -79,7 +79,7 @@ func (e *Editor) pasteLines(text string) {
 		e.notice = sayNoClip
 		return
 	}
-	made, err := list.Page(lines, e.newID)
+	made, err := list.Pages(lines, e.newID)
 	if err != nil {
 		e.notice = sentence(err.Error())
 		return
@@ -88,38 +88,47 @@ func (e *Editor) pasteLines(text string) {
 	if s := e.one(); s != nil {
 		after = s.ID
 	}
-	if e.pasteMade(made) {
+	if e.pastePages(made) {
 		e.pasted = reading{lines, after, len(e.undo)}
 		e.doubted("0")
 	}
+}
+
+// pastePages adds the pages of a list that was pasted behind the one that is shown; the first, if it has no title or this page is
+// empty, to it. It tells whether they could be added.
+func (e *Editor) pastePages(made []*chart.Page) (ok bool) {
+	here, p := made[0], e.Page()
+	if here.Title != "" && len(p.Steps)+len(p.Lanes) > 0 {
+		here = nil
+	}
+	var add []chart.Part
+	for _, n := range made {
+		if at := e.pageAt() + 1 + len(add); n != here {
+			add = append(add, chart.Part{Do: "page.add", NewPage: n, At: &at})
+		}
+	}
+	if here != nil && here.Title != "" {
+		add = append(add, chart.Part{Do: "page.set", Page: p.ID, Title: &here.Title})
+	}
+	e.asOne(func() {
+		if len(add) > 0 && !e.doPages(didPaste, add...) {
+			return
+		}
+		if here == nil {
+			ok = true
+			e.goPage(made[0].ID)
+		} else if ok = e.pasteMade(here); !ok && len(add) > 0 {
+			e.Undo()
+		}
+	})
+	return ok
 }
 
 // pasteMade adds the steps of a page that was made of what was pasted; it tells whether they could be added.
 func (e *Editor) pasteMade(made *chart.Page) bool {
 	p := e.Page()
 	if len(p.Steps) > 0 || len(p.Lanes) > 0 {
-		f := part{Steps: made.Steps, Lines: made.Connectors}
-		lanes := make([]*chart.Lane, len(f.Steps)) // of this page, that have the same names
-		for i, s := range f.Steps {
-			if l := made.Lane(s.Lane); l != nil {
-				lanes[i] = laneNamed(p, l.Name)
-			}
-			s.Y, s.Lane, s.Number = made.StepRect(s).Y, "", "" // a number that others may have here
-			if s.Symbol == symbol.Terminator {
-				s.Symbol = symbol.Process // in the middle of a chart nothing begins
-			}
-		}
-		after := e.one()
-		parts, ids := e.beside(f)
-		e.intoLanes(parts, lanes)
-		if after != nil {
-			parts = append(parts, e.followedBy(after, f, ids)...)
-		}
-		ok := e.do(didPaste, parts...)
-		if ok {
-			e.selectOnly(ids...)
-		}
-		return ok
+		return e.pasteBeside(made)
 	}
 	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Sheet: made.Sheet, Setup: made.Setup, Frame: &made.Frame}}
 	for _, g := range made.Groups {
@@ -140,10 +149,52 @@ func (e *Editor) pasteMade(made *chart.Page) bool {
 	return e.do(didPaste, parts...)
 }
 
+// pasteBeside adds them to what is there, behind the selected step. They stand in the lanes of their names; those that
+// the page lacks are added, but a page without lanes gets none for it: there a field keeps who does it.
+func (e *Editor) pasteBeside(made *chart.Page) bool {
+	p := e.Page()
+	f := part{Steps: made.Steps, Lines: made.Connectors}
+	lanes := make([]*chart.Lane, len(f.Steps))
+	all := slices.Clone(p.Lanes)
+	var added []chart.Part
+	kept := false
+	for i, s := range f.Steps {
+		switch l := made.Lane(s.Lane); {
+		case l == nil:
+		case len(p.Lanes) == 0:
+			s.Fields, kept = append(s.Fields, chart.Field{Name: roleField, Value: l.Name}), true
+		default:
+			if lanes[i] = laneNamed(all, l.Name); lanes[i] == nil {
+				lanes[i] = &chart.Lane{ID: e.newID("l"), Name: l.Name, Size: laneSize(p)}
+				all = append(all, lanes[i])
+				added = append(added, chart.Part{Do: "lane.add", Page: p.ID, Lane: lanes[i]})
+			}
+		}
+		s.Y, s.Lane, s.Number = made.StepRect(s).Y, "", "" // a number that others may have here
+		if s.Symbol == symbol.Terminator {
+			s.Symbol = symbol.Process // in the middle of a chart nothing begins
+		}
+	}
+	after := e.one()
+	parts, ids := e.beside(f)
+	e.intoLanes(parts, lanes)
+	if after != nil {
+		parts = append(parts, e.followedBy(after, f, ids)...)
+	}
+	ok := e.do(didPaste, append(added, parts...)...)
+	if ok {
+		e.selectOnly(ids...)
+	}
+	if ok && kept {
+		e.notice, e.offers = sayRolesKept, []Answer{{wordMakeLanes, "lane-names", strings.Join(e.proposedLanes(), "\n")}}
+	}
+	return ok
+}
+
 // laneNamed is the lane of a name; nil without one.
-func laneNamed(p *chart.Page, name string) *chart.Lane {
-	if i := slices.IndexFunc(p.Lanes, func(l *chart.Lane) bool { return strings.EqualFold(l.Name, name) }); i >= 0 {
-		return p.Lanes[i]
+func laneNamed(lanes []*chart.Lane, name string) *chart.Lane {
+	if i := slices.IndexFunc(lanes, func(l *chart.Lane) bool { return strings.EqualFold(l.Name, name) }); i >= 0 {
+		return lanes[i]
 	}
 	return nil
 }
@@ -160,7 +211,7 @@ func (e *Editor) intoLanes(parts []chart.Part, lanes []*chart.Lane) {
 			wanted = append(wanted, chart.PlaceOf(s))
 			continue
 		}
-		wanted = append(wanted, amid(p, s, l))
+		wanted = append(wanted, inLane(p, s, l))
 	}
 	for _, pl := range arrange.Spread(p, wanted, !p.Down) {
 		s := added[pl.ID]

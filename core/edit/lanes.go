@@ -138,10 +138,13 @@ func (e *Editor) newLanes(names []string) []chart.Part {
 // lanePad is what a step keeps to its lane's border, px.
 const lanePad = 12.0
 
+// roleField is the field that keeps who does a step on a page without lanes.
+const roleField = "Role"
+
 // laneField is the lane that a step names in one of its fields.
 func laneField(s *chart.Step) string {
 	for _, f := range s.Fields {
-		if n := strings.ToLower(f.Name); n == "lane" || n == "role" {
+		if strings.EqualFold(f.Name, "lane") || strings.EqualFold(f.Name, roleField) {
 			return strings.TrimSpace(f.Value)
 		}
 	}

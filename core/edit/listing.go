@@ -172,7 +172,7 @@ func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
 		return e.newLanes([]string{name})
 	}
 	var parts []chart.Part
-	l := laneNamed(p, name)
+	l := laneNamed(p.Lanes, name)
 	if l == nil {
 		l = &chart.Lane{ID: e.newID("l"), Name: name, Size: laneSize(p)}
 		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
@@ -180,7 +180,7 @@ func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
 	if s.Lane == l.ID {
 		return nil
 	}
-	return append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{amid(p, s, l)}, !p.Down)})
+	return append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{inLane(p, s, l)}, !p.Down)})
 }
 
 // rowEnter accepts a row and makes a step after it, open in the list: behind a decision its next

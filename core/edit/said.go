@@ -373,6 +373,7 @@ const (
 	sayOneGroup        = "They are one group already."
 	sayStacked         = "Nothing else lies there, so the order stays as it is."
 	sayNoClip          = "The clipboard has no steps and no text. Copy some first."
+	sayRolesKept       = "The field Role keeps who does each step, as this page has no lanes."
 	sayPasteIsPast     = "The chart has changed since the list was pasted. Undo that first."
 	sayTypingGone      = "Someone deleted what you were typing on."
 	sayGlue            = "Select one step and type the number of the step it leads to, or select two steps."

@@ -36,6 +36,7 @@ const (
 	wordUngroup   = "Ungroup"
 	wordLock      = "Lock"
 	wordLayOutAll = "Lay out all the same"
+	wordMakeLanes = "Make lanes"
 	wordStack     = "In front or behind"
 	wordToFront   = "In front of all"
 	wordForward   = "Forward"

@@ -39,26 +39,28 @@ func Lines(text string) []string {
 	return out
 }
 
-// Page makes a page, laid out, of lines, or of the cells of a table. It is an error when there are none or too many, or when a way
-// leads to a step that is not there.
-func Page(lines []string, id func(kind string) string) (*chart.Page, error) {
-	if len(lines) > MostLines {
-		return nil, fmt.Errorf(tooManyLines, len(lines), MostLines)
-	}
-	if t, ok := ReadTable(strings.Join(lines, "\n")); ok {
-		return t.Page(id)
-	}
-	p, err := build("p1", parse(lines, 1), id)
+// Pages makes pages, laid out, of lines, or of the cells of a table. It is an error when there are none or too many, or when a
+// way leads to a step that is not there.
+func Pages(lines []string, id func(kind string) string) ([]*chart.Page, error) {
+	pages, err := read(lines, id)
 	if err != nil {
 		return nil, err
 	}
-	c := &chart.Chart{Name: "list", Pages: []*chart.Page{p}}
-	if cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down); ok {
-		if _, err := chart.Apply(c, cmd); err != nil {
+	for _, p := range pages {
+		if err := lay(p); err != nil {
 			return nil, err
 		}
 	}
-	return p, nil
+	return pages, nil
+}
+
+// lay lays a page out for its sheet.
+func lay(p *chart.Page) error {
+	cmd, ok, err := layout.OnSheet(context.Background(), p, layout.Down)
+	if ok {
+		_, err = chart.Apply(&chart.Chart{Name: "list", Pages: []*chart.Page{p}}, cmd)
+	}
+	return err
 }
 
 // titleIn is the title of a page that begins with a line.
@@ -78,25 +80,28 @@ func ids() func(kind string) string {
 // Read makes a chart of text, or of the cells of a table, not laid out. A line that begins with '# ' is the title of a page, which
 // begins there. Errors name the line.
 func Read(text, name string) (*chart.Chart, error) {
-	id := ids()
-	c := &chart.Chart{Name: name}
 	all := strings.Split(strings.TrimPrefix(strings.ReplaceAll(text, "\r\n", "\n"), "\xef\xbb\xbf"), "\n")
+	pages, err := read(all, ids())
+	if err != nil {
+		return nil, err
+	}
+	c := &chart.Chart{Name: name, Pages: pages}
+	return c, c.Check()
+}
+
+// read makes the pages of lines, not laid out.
+func read(all []string, id func(kind string) string) (pages []*chart.Page, err error) {
 	if len(all) > MostLines {
 		return nil, fmt.Errorf(tooManyLines, len(all), MostLines)
 	}
 	if t, ok := ReadTable(strings.Join(all, "\n")); ok {
 		p, err := t.page(id("p"), id)
-		if err != nil {
-			return nil, err
-		}
-		c.Pages = []*chart.Page{p}
-		return c, c.Check()
+		return []*chart.Page{p}, err
 	}
 	title, first := "", 0
 	add := func(to int) error {
 		p := chart.NewPage(id("p"))
 		if len(Lines(strings.Join(all[first:to], "\n"))) > 0 {
-			var err error
 			if p, err = build(p.ID, parse(all[first:to], first+1), id); err != nil {
 				return err
 			}
@@ -104,7 +109,7 @@ func Read(text, name string) (*chart.Chart, error) {
 			return nil // nothing stands before the first title
 		}
 		p.Title = title
-		c.Pages = append(c.Pages, p)
+		pages = append(pages, p)
 		return nil
 	}
 	for i, l := range all {
@@ -118,8 +123,8 @@ func Read(text, name string) (*chart.Chart, error) {
 	if err := add(len(all)); err != nil {
 		return nil, err
 	}
-	if !slices.ContainsFunc(c.Pages, func(p *chart.Page) bool { return len(p.Steps) > 0 }) {
+	if !slices.ContainsFunc(pages, func(p *chart.Page) bool { return len(p.Steps) > 0 }) {
 		return nil, errors.New(noLines)
 	}
-	return c, c.Check()
+	return pages, nil
 }

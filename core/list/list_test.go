@@ -8,11 +8,12 @@ import (
 	"plaintracer/core/symbol"
 )
 
-func TestPage(t *testing.T) {
-	p, err := Page(Lines("1. Lender: Object offered\r\n2) Desk: Room in the store?\n\n - Record the offer\n• Lender: Object accepted"), ids())
+func TestPages(t *testing.T) {
+	pages, err := Pages(Lines("1. Lender: Object offered\r\n2) Desk: Room in the store?\n\n - Record the offer\n• Lender: Object accepted"), ids())
 	if err != nil {
 		t.Fatal(err)
 	}
+	p := pages[0]
 	var got []string
 	for _, s := range p.Steps {
 		got = append(got, p.Lane(s.Lane).Name+"/"+string(s.Symbol)+"/"+s.Text)
@@ -40,12 +41,12 @@ func TestPage(t *testing.T) {
 		t.Error("it does not begin with a terminator")
 	}
 	for _, n := range []int{0, MostLines + 1} {
-		if _, err := Page(make([]string, n), ids()); err == nil {
+		if _, err := Pages(make([]string, n), ids()); err == nil {
 			t.Errorf("%d lines were taken", n)
 		}
 	}
-	p, err = Page(Lines("5 crates arrive\na) Unpack"), ids())
-	if err != nil || p.Steps[0].Text != "5 crates arrive" || p.Steps[1].Text != "Unpack" {
+	pages, err = Pages(Lines("5 crates arrive\na) Unpack"), ids())
+	if p = pages[0]; err != nil || p.Steps[0].Text != "5 crates arrive" || p.Steps[1].Text != "Unpack" {
 		t.Errorf("%v, steps %q and %q", err, p.Steps[0].Text, p.Steps[1].Text)
 	}
 }

@@ -1,7 +1,6 @@
 package list
 
 import (
-	"context"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -9,7 +8,6 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/layout"
 	"plaintracer/core/symbol"
 )
 
@@ -301,12 +299,7 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 	if err != nil {
 		return nil, err
 	}
-	if cmd, ok, _ := layout.OnSheet(context.Background(), p, layout.Down); ok {
-		if _, err := chart.Apply(&chart.Chart{Name: "table", Pages: []*chart.Page{p}}, cmd); err != nil {
-			return nil, err
-		}
-	}
-	return p, nil
+	return p, lay(p)
 }
 
 func (t Table) page(name string, id func(kind string) string) (*chart.Page, error) {
