@@ -14,7 +14,7 @@ func TestBenchGrows(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.edit("Outgoing loans")
-	for _, c := range []struct{ wide, symbols int64 }{{1280, 10}, {1366, 10}, {1560, 14}, {1880, 18}, {1920, 18}, {2560, 18}} {
+	for _, c := range []struct{ wide, symbols int64 }{{1024, 10}, {1280, 10}, {1366, 10}, {1560, 14}, {1880, 18}, {1920, 18}, {2560, 18}} {
 		b.run(chromedp.EmulateViewport(c.wide, 800))
 		b.frame()
 		if n := eval[int64](b, `[...document.querySelectorAll('#bench [data-symbol]')].filter(e => e.offsetParent).length`); n != c.symbols {
@@ -32,5 +32,13 @@ func TestBenchGrows(t *testing.T) {
 			return r.left < g.left - 1 || r.right > g.right + 1 || r.right > innerWidth - 4; }).map(e => e.title).join()`); beyond != "" {
 			t.Errorf("%d px wide, these reach out of their group: %s", c.wide, beyond)
 		}
+	}
+
+	// On the smallest of these windows a notice with an answer stands in the bar, off the paper.
+	b.run(chromedp.EmulateViewport(1024, 700))
+	eval[bool](b, `(editor.core.act('paste', 'Pack and ship?\nMaybe: call the desk'), true)`)
+	b.until("the notice", `document.querySelector('#notice').matches(':popover-open')`)
+	if n, bar := b.rect(`document.querySelector('#notice')`), b.rect(`document.querySelector('.bar')`); !n.inside(bar) {
+		t.Errorf("the notice stands at %v, the bar at %v", n, bar)
 	}
 }
