@@ -91,4 +91,19 @@ func TestWhatIsBeingTypedStays(t *testing.T) {
 	if got := eval[string](b, `[...document.querySelectorAll('.answer textarea')].map(e => e.value).join('')`); got != "" {
 		t.Errorf("the answer is given, and there still stands %q", got)
 	}
+
+	// What is half written to one comment stays when another is answered, or settled.
+	say("Who signs?")
+	half := `document.querySelector('.answer textarea').value`
+	b.run(typeInto(".remark:first-of-type .answer textarea", "Whoever is"))
+	eval[bool](b, `((f) => { f.querySelector('textarea').value = 'Nobody'; f.requestSubmit(); return true; })(document.querySelectorAll('.answer')[1])`)
+	b.until("the other answer", `[...document.querySelectorAll('.reply .body')].some(e => e.textContent === 'Nobody')`)
+	if got, other := eval[string](b, half), eval[string](b, `document.querySelectorAll('.answer textarea')[1].value`); got != "Whoever is" || other != "" {
+		t.Errorf("another is answered, and of what was half written there is %q; beside the one that is answered stands %q", got, other)
+	}
+	eval[bool](b, `([...document.querySelectorAll('.answer')[1].querySelectorAll('button')].find(e => e.textContent.trim() === 'Settle').click(), true)`)
+	b.until("it is settled", `document.querySelector(".remark.settled")`)
+	if got := eval[string](b, half); got != "Whoever is" {
+		t.Errorf("another is settled, and of what was half written there is %q", got)
+	}
 }

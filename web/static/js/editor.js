@@ -413,6 +413,10 @@ function countComments() {
   core?.act('comments', remarks?.dataset.marks || '{}');
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
+// An answer that was sent leaves its field; what is half written below other comments stays.
+$('comments').addEventListener('htmx:after:request', (e) => {
+  if (e.target.matches('.answer') && e.detail.ctx.response?.raw.ok) e.target.reset();
+});
 addEventListener('beforeunload', (e) => {
   if (live.waiting.length) e.preventDefault();
 });
