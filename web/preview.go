@@ -57,7 +57,7 @@ func (s *Server) previewList(c fiber.Ctx) error {
 		return s.render(c, "list-preview", fiber.Map{"Wrong": wrong})
 	}
 	doubts := map[string]*list.Doubt{}
-	for _, d := range list.Doubts(lines) {
+	for _, d := range list.Doubts(list.Split(text)) {
 		doubts[d.Step] = &d
 	}
 	return s.render(c, "list-preview", fiber.Map{"Pages": d.shown(nil, ""), "Doubts": doubts})

@@ -74,8 +74,8 @@ func (e *Editor) pasteLines(text string) {
 		e.table = &t
 		return
 	}
-	lines := list.Lines(text)
-	if len(lines) == 0 {
+	lines := list.Split(text)
+	if len(list.Lines(text)) == 0 {
 		e.notice = sayNoClip
 		return
 	}

@@ -1,6 +1,7 @@
 package list
 
 import (
+	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -9,8 +10,9 @@ import (
 // Doubt is a line that can be read in two ways: what it was taken for, what else it could be, and how it is then
 // written.
 type Doubt struct {
-	Line  int    // counted from 0 among those that say something
-	Step  string // that was made of it, its id as in what Read makes of the lines
+	Line  int    // counted from 0
+	Step  string // that was made of it, its id as in what Read makes of the lines; of a title the page, of a heading the step below it
+	Head  string // a heading, as it is written; "" for other lines
 	Taken string
 	Other string
 	Text  string
@@ -33,7 +35,12 @@ func Doubts(lines []string) (out []Doubt) {
 				continue
 			}
 		}
-		for _, d := range doubtsOfPage(lines[from:i], id, mostDoubted-len(out)) {
+		titled := false
+		if from > 0 {
+			t, _ := titleIn(lines[from-1])
+			titled = t != ""
+		}
+		for _, d := range doubtsOfPage(lines[from:i], titled, id, mostDoubted-len(out)) {
 			d.Line += from
 			out = append(out, d)
 		}
@@ -43,16 +50,17 @@ func Doubts(lines []string) (out []Doubt) {
 }
 
 // doubtsOfPage are those of the lines of a page, of so many lines that are looked at.
-func doubtsOfPage(lines []string, id func(string) string, most int) []Doubt {
-	now, ok := readings(lines, id)
+func doubtsOfPage(lines []string, titled bool, id func(string) string, most int) []Doubt {
+	page := id("p")
+	now, m, ok := readings(lines, titled, id)
 	if !ok {
 		return nil
 	}
+	out := m.doubts(lines, now, page)
 	heads := map[string]int{} // in how many lines the words stand before a colon
 	for _, l := range lines {
 		heads[strings.ToLower(headOf(l))]++
 	}
-	var out []Doubt
 	looked := 0
 	for i, l := range lines {
 		head := headOf(l)
@@ -73,7 +81,7 @@ func doubtsOfPage(lines []string, id func(string) string, most int) []Doubt {
 		looked++
 		changed := append([]string{}, lines...)
 		changed[i] = d.Text
-		then, ok := readings(changed, ids())
+		then, _, ok := readings(changed, titled, ids())
 		if !ok || then[i].step == nil || (d.Other == readAsOutcome) != strings.EqualFold(then[i].outcome, head) {
 			continue
 		}
@@ -102,11 +110,30 @@ func answers(all []lineRead, decision, but int) (n int) {
 	return n
 }
 
+// doubts are those of a title and of headings, which may be steps.
+func (m manner) doubts(lines []string, now []lineRead, page string) (out []Doubt) {
+	marked := func(l *line) string {
+		s := lines[l.n]
+		in := len(s) - len(strings.TrimLeft(s, " \t"))
+		return s[:in] + "- " + s[in:]
+	}
+	if l := m.title; l != nil {
+		out = append(out, Doubt{Line: l.n, Step: page, Taken: readAsTitle, Other: readAsText, Text: marked(l)})
+	}
+	for _, h := range m.heads {
+		if below := slices.IndexFunc(now[h.n:], func(r lineRead) bool { return r.step != nil }); below >= 0 {
+			out = append(out, Doubt{Line: h.n, Step: now[h.n+below].step.ID, Head: strings.TrimSpace(lines[h.n]), Taken: readAsLane, Other: readAsText, Text: marked(h)})
+		}
+	}
+	return out
+}
+
 // readings are those of all lines; ok is false where the list is none yet.
-func readings(lines []string, id func(string) string) (out []lineRead, ok bool) {
-	b, err := built("p", parse(lines, 0), id)
+func readings(lines []string, titled bool, id func(string) string) (out []lineRead, m manner, ok bool) {
+	roots, m := parse(lines, 0, titled)
+	b, err := built("p", roots, id)
 	if err != nil {
-		return nil, false
+		return nil, m, false
 	}
 	out = make([]lineRead, len(lines))
 	for i := range out {
@@ -128,7 +155,7 @@ func readings(lines []string, id func(string) string) (out []lineRead, ok bool) 
 			out[to].outcome, out[to].from = c.Outcome(), from
 		}
 	}
-	return out, true
+	return out, m, true
 }
 
 // headOf is what stands before the first colon of a line, up to three words; "" for nothing.

@@ -26,6 +26,13 @@ func TestReadingIsLinear(t *testing.T) {
 		"answers in one line":      func(n int) string { return "Complete? " + strings.Repeat("yes: x; ", n/4) },
 		"what leads, in one line":  func(n int) string { return strings.Repeat("and go back to x, ", n/4) },
 		"conditions":               func(n int) string { return "Complete?\n" + strings.Repeat("If x, y\n", n) },
+		"lines with one answer":    func(n int) string { return strings.Repeat("Look\nYes: x\n", n/2) },
+		"choices":                  func(n int) string { return strings.Repeat("Decide\n  a: x\n", n/2) },
+		"sentences that decide":    func(n int) string { return strings.Repeat("If x, y; otherwise z\n", n) },
+		"conditions in one line":   func(n int) string { return "If " + strings.Repeat("x otherwise ", n) },
+		"headings":                 func(n int) string { return strings.Repeat("Desk:\n- x\n", n/2) },
+		"who does it behind":       func(n int) string { return strings.Repeat("Ask (Desk)\n", n) },
+		"bars":                     func(n int) string { return strings.Repeat("Desk | Ask\n", n/2) },
 		"a table that leads about": func(n int) string { return "No\tStep\tThen\n" + strings.Repeat("\tAsk\tback to 2\n", n/2) },
 	} {
 		took := func(n int) time.Duration {

@@ -23,6 +23,9 @@ type line struct {
 	named  bool   // an outcome, called label
 	left   string // how the writer calls the one that is left, which has no label
 	read   bool   // its arrows have been taken apart
+	marked bool   // a mark of a list stood before it, or a number
+	asking bool   // it is a decision, though it does not say so
+	who    string // who does it, where another line or the end of this one says so
 	arrow  bool   // between that name and what it leads to
 	goes   bool   // the line says nothing but where the one before it leads
 	kids   []*line
@@ -169,11 +172,24 @@ func cutNumber(s string) (key, rest string) {
 		}
 		return "", s
 	}
+	if dashed, is := afterDash(rest); is && strings.Trim(head, "0123456789.") == "" && plainKey(head) { // '2 - text'
+		return head, dashed
+	}
 	k := strings.TrimSuffix(head, ")")
 	if strings.Trim(k, "0123456789.") == "" && plainKey(k) && (k != head || strings.Contains(k, ".")) {
 		return k, strings.TrimLeft(rest, " ")
 	}
 	return "", s
+}
+
+// afterDash takes a dash off the beginning of a text.
+func afterDash(s string) (rest string, ok bool) {
+	for _, dash := range []string{"- ", "– ", "— "} {
+		if rest, ok := strings.CutPrefix(s, dash); ok {
+			return rest, true
+		}
+	}
+	return s, false
 }
 
 // unmarked takes the mark of a list off a line that has no key: a dash, a dot, '3)', 'b)'.
@@ -184,7 +200,7 @@ func unmarked(s string) string {
 	}
 	mark := strings.TrimRight(head, ".)")
 	switch {
-	case head == "-" || head == "*" || head == "•" || head == "–" || head == "·" || head == "o" || head == "▪":
+	case strings.Contains("- * • – · o ▪ ◦ ‣ ▸ ► ■ □ ○ ● ✓", head):
 	case mark != head && len(mark) == 1 && strings.Contains("abcdefghijklmnopqrstuvwxyz", mark):
 	default:
 		return s
@@ -196,7 +212,7 @@ func unmarked(s string) string {
 const empty = `\_`
 
 // Escapes: what a text must not say by itself.
-var escapes = strings.NewReplacer(`\`, `\\`, "\n", `\n`, "\r", `\r`, "\t", `\t`, `[`, `\[`, `>`, `\>`, `→`, `\→`, `=`, `\=`, `/`, `\/`)
+var escapes = strings.NewReplacer(`\`, `\\`, "\n", `\n`, "\r", `\r`, "\t", `\t`, `[`, `\[`, `>`, `\>`, `→`, `\→`, `=`, `\=`, `/`, `\/`, `|`, `\|`)
 
 // Escaped is a text as it is written, so that it says nothing but itself.
 func Escaped(s string) string {
@@ -247,7 +263,7 @@ func meant(s string) string {
 		case r == 's':
 			b.WriteByte(' ')
 		case r == '_':
-		case strings.ContainsRune(`\[>→=/:"(#-`, r):
+		case strings.ContainsRune(`\[>→=/:"(#-|`, r):
 			b.WriteRune(r)
 		default: // a backslash that somebody wrote
 			b.WriteByte('\\')

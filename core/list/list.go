@@ -28,6 +28,11 @@ import (
 // MostLines is how many lines are taken; the rest would be no chart that anybody reads.
 const MostLines = 6 * chart.MaxSteps
 
+// Split are the lines of a text, those between that say nothing too: a title may stand above one.
+func Split(text string) []string {
+	return strings.Split(strings.TrimPrefix(strings.ReplaceAll(text, "\r\n", "\n"), "\xef\xbb\xbf"), "\n")
+}
+
 // Lines are the lines of a text that say something.
 func Lines(text string) []string {
 	var out []string
@@ -80,8 +85,7 @@ func ids() func(kind string) string {
 // Read makes a chart of text, or of the cells of a table, not laid out. A line that begins with '# ' is the title of a page, which
 // begins there. Errors name the line.
 func Read(text, name string) (*chart.Chart, error) {
-	all := strings.Split(strings.TrimPrefix(strings.ReplaceAll(text, "\r\n", "\n"), "\xef\xbb\xbf"), "\n")
-	pages, err := read(all, ids())
+	pages, err := read(Split(text), ids())
 	if err != nil {
 		return nil, err
 	}
@@ -102,8 +106,12 @@ func read(all []string, id func(kind string) string) (pages []*chart.Page, err e
 	add := func(to int) error {
 		p := chart.NewPage(id("p"))
 		if len(Lines(strings.Join(all[first:to], "\n"))) > 0 {
-			if p, err = build(p.ID, parse(all[first:to], first+1), id); err != nil {
+			roots, m := parse(all[first:to], first+1, title != "")
+			if p, err = build(p.ID, roots, id); err != nil {
 				return err
+			}
+			if m.title != nil {
+				title = meant(m.title.raw)
 			}
 		} else if first == 0 {
 			return nil // nothing stands before the first title

@@ -12,6 +12,7 @@ func nest(flat []*line) []*line {
 	var open []*line      // the lines that the next one may belong to
 	var last *line        // before this one
 	var decisions []*line // before it
+	byKey := map[string]*line{}
 	in := func(of *line) *[]*line {
 		if of == nil {
 			return &roots
@@ -25,7 +26,15 @@ func nest(flat []*line) []*line {
 		if len(open) > 0 {
 			l.of = open[len(open)-1]
 		}
-		if o, ok := cutOutcome(l.raw); ok && l.field == nil {
+		o, ok := cutOutcome(l.raw)
+		if p := byKey[parentKey(l.key)]; !ok && p != nil && p.named { // 3.2.1 belongs to the outcome 3.2
+			l.of = p
+			open = path(p)
+		}
+		if l.key != "" {
+			byKey[l.key] = l
+		}
+		if ok && l.field == nil {
 			if d := decisionOf(l, o, last, decisions); d != nil {
 				if d != l.of {
 					goOn(d, *in(d.of), func(left []*line) { *in(d.of) = left })
@@ -52,6 +61,9 @@ func nest(flat []*line) []*line {
 	}
 	return roots
 }
+
+// parentKey is the number of the level above: 3.2 of 3.2.1.
+func parentKey(key string) string { return key[:max(0, strings.LastIndex(key, "."))] }
 
 func lastIndex(all []*line, l *line) int {
 	for i := len(all) - 1; i >= 0; i-- {
@@ -99,7 +111,7 @@ func (l *line) lacks(label string) bool {
 // level reports whether two lines stand equally far in.
 func level(a, b *line) bool { return a.indent < b.indent+farther && b.indent < a.indent+farther }
 
-// farBack is how many decisions are looked at that an outcome may belong to.
+// farBack is how many decisions are looked at that an outcome may belong to, or lines that may belong to one.
 const farBack = 40
 
 // decisionOf is the decision that an outcome belongs to: one whose outcomes stand beside it as this one

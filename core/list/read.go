@@ -11,8 +11,8 @@ import (
 )
 
 // parse takes the lines of a page apart: those that say something, each with those that belong to it
-// below it.
-func parse(text []string, first int) []*line {
+// below it. A page that is titled has no other title above its lines.
+func parse(text []string, first int, titled bool) (roots []*line, m manner) {
 	var flat []*line
 	for i, raw := range text {
 		if l := parseLine(raw); l != nil {
@@ -20,11 +20,12 @@ func parse(text []string, first int) []*line {
 			flat = append(flat, l)
 		}
 	}
+	flat, m = mannered(flat, titled)
 	r := reading{keys: keysIn(flat), texts: map[string]bool{}, own: map[string]bool{}, lanes: map[string]bool{}}
-	roots := nest(flat)
+	roots = nest(flat)
 	r.look(roots, false)
 	r.walk(roots, nil)
-	return roots
+	return roots, m
 }
 
 // keysIn are what the lines are named by: the numbers that the writer gave, or else how they are counted.
@@ -114,6 +115,9 @@ func (r *reading) look(lines []*line, asked bool) {
 			if len(of.lane) > 0 && (!asked || l.named) {
 				r.lanes[strings.ToLower(of.lane[len(of.lane)-1].name)] = true
 			}
+			if l.who != "" {
+				r.lanes[strings.ToLower(l.who)] = true
+			}
 		}
 		r.look(l.kids, l.asks())
 	}
@@ -134,14 +138,18 @@ func (r *reading) label(of *line) {
 		head, rest, ok = cutLane(k.raw)
 		return head, rest, ok && k.field == nil && !k.named && rest != "" && !r.lanes[strings.ToLower(head)] && !strings.ContainsAny(head, `"\/(`)
 	}
+	parted := false // one of them has a lane behind its name, or says where it leads
 	for _, k := range of.kids {
-		if head, _, ok := able(k); ok {
+		if head, rest, ok := able(k); ok {
 			heads[strings.ToLower(head)] = true
+			who, _, lane := cutLane(rest)
+			_, leads := cutLeader(rest)
+			parted = parted || leads || lane && r.lanes[strings.ToLower(who)]
 		}
 	}
 	for _, k := range of.kids {
 		head, rest, ok := able(k)
-		if ok && (len(heads) > 1 && len(r.lanes) == 0 || strings.Contains(strings.ToLower(of.raw), strings.ToLower(head))) {
+		if ok && (len(heads) > 1 && (len(r.lanes) == 0 || parted) || strings.Contains(strings.ToLower(of.raw), strings.ToLower(head))) {
 			k.label, k.named, k.raw = head, true, rest
 		}
 	}
@@ -165,15 +173,19 @@ func parseLine(raw string) *line {
 			break
 		}
 	}
-	if s == "" {
+	if s == "" || len(s) > 2 && strings.Trim(s, "=-_*~") == "" { // nothing, or a rule below a heading
 		return nil
 	}
+	whole := s
 	l.key, s = cutKey(s)
 	if l.key == "" {
 		if l.key, s = cutKey(unmarked(s)); l.key == "" {
-			l.key, s = cutNumber(s)
+			if l.key, s = cutNumber(s); l.key != "" {
+				s, _ = afterDash(s)
+			}
 		}
 	}
+	l.marked = s != whole
 	if l.key == "" && l.indent > 0 {
 		if name, value, ok := cutField(s); ok {
 			l.field = &chart.Field{Name: meant(name), Value: meant(value)}
@@ -181,7 +193,12 @@ func parseLine(raw string) *line {
 		}
 	}
 	var outcomes []string
-	l.raw, outcomes = cutInline(s)
+	if before, m, after, ok := cutArrow(s); ok && before == "" && m == chart.Flow && l.key == "" { // '-> no: return it'
+		if o, is := cutAnswer(after); is && o.sure && o.rest != "" {
+			s = after
+		}
+	}
+	l.raw, outcomes = cutInline(withoutForm(s))
 	for _, o := range outcomes {
 		k := &line{indent: l.indent + farther, raw: o, of: l}
 		k.isOutcome()
@@ -219,8 +236,8 @@ func computes(name, value string) bool {
 
 // asks reports whether the line's step is a decision.
 func (l *line) asks() bool {
-	if l.field != nil {
-		return false
+	if l.field != nil || l.asking {
+		return l.asking
 	}
 	last := l.raw
 	for {
@@ -241,8 +258,12 @@ func (l *line) asks() bool {
 // target is the step that a text names: by its key, by its text, or as the end.
 func (r *reading) target(s string) (w way, ok bool) {
 	if strings.HasPrefix(s, `"`) {
-		if k, rest, ok := unquote(s); ok && rest == "" && r.keys[k] {
+		k, rest, ok := unquote(s)
+		switch ok = ok && strings.Trim(rest, ".,; ") == ""; {
+		case ok && rest == "" && r.keys[k]:
 			return way{to: k}, true
+		case ok && r.texts[nameOf(k)]:
+			return way{text: nameOf(k)}, true
 		}
 	}
 	name := func(s string) string { return nameOf(say(s, false).text) }
@@ -268,6 +289,7 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 		return
 	}
 	l.read = true
+	defer l.settled()
 	s := l.raw
 	if l.named {
 		if s == "" {
@@ -357,6 +379,20 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 	l.add(r, s)
 }
 
+// settled gives the steps of a line what it says of them otherwise than in their texts.
+func (l *line) settled() {
+	n := len(l.steps)
+	if n == 0 {
+		return
+	}
+	if s := &l.steps[0]; l.who != "" && s.lane == nil && !s.noLane {
+		s.lane = []seat{{l.who, false}}
+	}
+	if s := &l.steps[n-1]; l.asking && s.symbol == "" {
+		s.symbol = symbol.Decision
+	}
+}
+
 // add takes one more step on the line, which can be named by its text from now on. One that says where it
 // leads leads there.
 func (l *line) add(r *reading, s string) {
@@ -377,7 +413,11 @@ func (l *line) add(r *reading, s string) {
 // is a backslash.
 func say(s string, byHand bool) said {
 	var out said
-	if head, what, ok := cutLane(s); ok && !isOutcome(head) {
+	switch head, what, ok := cutLane(s); {
+	case !ok || isOutcome(head) || isCondition(head):
+	case isEdge(head): // 'Start: order received'
+		out.symbol = symbol.Terminator
+	default:
 		out.lane, out.noLane = seats(head)
 		s = what
 	}

@@ -42,11 +42,28 @@ var leaders = []string{
 	"voltar a ", "voltar para ", "ir para ", "wróć do ", "przejdź do ", "tillbaka till ", "gå till ", "tilbage til ", "gå til ", "tilbake til ",
 }
 
+// longestLeaders are the leaders, those first that others are the beginning of.
+var longestLeaders = slices.SortedStableFunc(slices.Values(leaders), func(a, b string) int { return len(b) - len(a) })
+
 // fillers stand before what a leader says, not for themselves.
 var fillers = []string{"then ", "and ", "go ", "goes "}
 
 // ends are how it is said that the work ends.
-var ends = []string{"end", "stop", "the end", "end of process", "ende", "fin", "fine", "einde", "fim", "koniec", "slut", "slutt"}
+var ends = []string{
+	"end", "stop", "the end", "end of process", "end of the process", "process ends", "the process ends", "ende", "prozess endet", "fin", "fine",
+	"einde", "fim", "koniec", "slut", "slutt",
+}
+
+// starts are how it is said that the work begins.
+var starts = []string{"start", "begin", "beginning", "beginn", "anfang", "début", "inicio", "inizio", "início"}
+
+// deciders are how a line begins that is a decision, though it does not ask.
+var deciders = []string{
+	"decide", "decision", "choose", "select", "determine", "entscheiden", "entscheidung", "décider", "choisir", "decidir", "elegir", "decidere", "scegliere",
+}
+
+// isEdge reports whether a text is a name for the beginning or the end.
+func isEdge(s string) bool { return isEnd(s) || slices.Contains(starts, strings.ToLower(s)) }
 
 // isEnd reports whether a text says nothing but that the work ends.
 func isEnd(s string) bool { return slices.Contains(ends, strings.ToLower(strings.TrimRight(s, ".! "))) }
@@ -79,9 +96,12 @@ func cutSeparator(s string) (rest string, arrow, ok bool) {
 	if t == "" {
 		return "", false, true
 	}
-	for _, w := range []string{"->", "-->", "→", "=>", ":", ",", "–", "—", "-"} {
+	for _, w := range []string{"->", "-->", "→", "=>", ":", ",", ".", "–", "—", "-"} {
 		rest, is := strings.CutPrefix(t, w)
-		dash := w == "-" || w == "–" || w == "—" // which needs a space behind it, or it is a part of a word
+		// A dash needs a space behind it, or it is a part of a word; a full stop also a letter, or it is one of a number.
+		stop := w == "." && len(rest) > 1 && unicode.IsLetter(firstRune(rest[1:]))
+		dash := w == "-" || w == "–" || w == "—" || stop
+		is = is && (w != "." || stop)
 		if is && (!dash || rest == "" || rest[0] == ' ') {
 			return strings.TrimLeft(rest, " "), strings.Contains("->-->→=>", w) && w != "-", true
 		}
@@ -171,6 +191,14 @@ func cutAnswer(s string) (outcome, bool) {
 			}
 		}
 	}
+	for _, short := range [2][2]string{{"Y", "yes"}, {"N", "no"}} { // as forms have it
+		letter, word := short[0], short[1]
+		if after, ok := strings.CutPrefix(s, letter); ok && (after == "" || !unicode.IsLetter(firstRune(after))) {
+			if rest, arrow, ok := cutSeparator(after); ok {
+				return outcome{label: word, rest: rest, arrow: arrow, sure: true}, true
+			}
+		}
+	}
 	for _, l := range speeches {
 		after, ok := l.cutIf(s)
 		if !ok {
@@ -205,6 +233,11 @@ func (l speech) cutIf(s string) (rest string, ok bool) {
 	return s, false
 }
 
+// isCondition reports whether a text begins as a condition does.
+func isCondition(s string) bool {
+	return begins[firstRune(s)] && slices.ContainsFunc(speeches, func(l speech) bool { _, ok := l.cutIf(s); return ok })
+}
+
 // longestAnswer is how long an answer in parentheses may be.
 const longestAnswer = 40
 
@@ -236,6 +269,8 @@ func other(names []string, left string) string {
 		}
 	}
 	switch {
+	case left == "" && len(names) > 0:
+		return speeches[0].otherwise[0]
 	case left == "":
 		return speeches[0].yes[0]
 	case len(names) == 0:
@@ -251,7 +286,7 @@ func NextOutcome(names []string) string { return other(names, "") }
 func cutLeader(s string) (to string, ok bool) {
 	for again := begins[firstRune(s)]; again; {
 		again = false
-		for _, w := range leaders {
+		for _, w := range longestLeaders {
 			if rest, is := cutWord(s, strings.TrimSpace(w)); is && strings.HasPrefix(rest, " ") {
 				if !slices.Contains(fillers, w) {
 					ok = true
@@ -275,8 +310,14 @@ func cutTail(s string) (before, to string, ok bool) {
 			if i <= 0 {
 				break
 			}
-			if to, is := cutLeader(s[i+len(sep):]); is {
+			after := s[i+len(sep):]
+			if to, is := cutLeader(after); is {
 				return strings.TrimRight(s[:i], " ,;"), to, true
+			}
+			end, _ := cutWord(after, "and")
+			stops := strings.EqualFold(strings.TrimRight(after, ". "), "stop") && (sep == " and " || sep == " then ") // the machine, perhaps
+			if isEnd(strings.TrimSpace(end)) && !stops {
+				return strings.TrimRight(s[:i], " ,;"), ends[0], true
 			}
 			at = i
 		}
@@ -320,6 +361,12 @@ func cutInline(s string) (asks string, out []string) {
 	}
 	rest := strings.TrimLeft(s[i+1:], " ")
 	answers := func(t string) bool { o, ok := cutAnswer(t); return ok && o.rest != "" }
+	if inner, ok := strings.CutSuffix(strings.TrimRight(rest, "."), ")"); ok && strings.HasPrefix(rest, "(") && answers(inner[1:]) {
+		rest = inner[1:] // '(if not: cook again)'
+	}
+	if before, _, after, ok := cutArrow(rest); ok && before == "" { // '? -> yes: pay'
+		rest = after
+	}
 	if !answers(rest) {
 		return s, nil
 	}
@@ -335,6 +382,27 @@ func cutInline(s string) (asks string, out []string) {
 	return s[:i+1], append(out, rest)
 }
 
+// inlined reports whether a text has outcomes in it.
+func inlined(s string) bool {
+	_, out := cutInline("x" + s)
+	return out != nil
+}
+
+// withoutForm takes off a question what an answer may be: 'In stock? (Y/N)', 'In stock (yes/no)?'.
+func withoutForm(s string) string {
+	open := strings.LastIndex(s, "(")
+	if open <= 1 {
+		return s
+	}
+	inner, ok := strings.CutSuffix(strings.TrimRight(s[open+1:], "? "), ")")
+	if before := strings.TrimRight(s[:open], " "); ok && (strings.HasSuffix(s, "?") || strings.HasSuffix(before, "?")) {
+		if a, b, ok := strings.Cut(inner, "/"); ok && isOutcome(strings.TrimSpace(a)) && isOutcome(strings.TrimSpace(b)) {
+			return strings.TrimRight(before, "?") + "?"
+		}
+	}
+	return s
+}
+
 // silent is a text as it is written, kept from saying what people say in lists, also where a colon comes
 // behind it.
 func silent(s string) string {
@@ -347,9 +415,12 @@ func silent(s string) string {
 			break
 		}
 	}
+	if _, ok := cutCondition(s); ok {
+		s = empty + s
+	}
 	if _, _, ok := cutTail(s); ok {
 		s = strings.ReplaceAll(s, " ", " "+empty)
-	} else if _, out := cutInline("x" + s + ": x"); out != nil {
+	} else if _, out := cutInline("x" + s + ": x"); out != nil || inlined(s) {
 		s = strings.ReplaceAll(s, "? ", "? "+empty)
 	}
 	return s

@@ -54,10 +54,13 @@ var headings = map[Role][]string{
 
 func split(s string) []string { return strings.Split(s, "|") }
 
-// ReadTable takes cells apart: separated by tabs, or by commas or semicolons below a heading that says
+// ReadTable takes cells apart: separated by tabs or bars, or by commas or semicolons below a heading that says
 // what they are. ok is false for a text that is no table.
 func ReadTable(text string) (t Table, ok bool) {
 	lines := Lines(strings.ReplaceAll(text, "\r\n", "\n"))
+	if cells, barred := withBars(lines); barred {
+		text, lines = strings.Join(cells, "\n"), cells
+	}
 	tabbed := 0
 	for _, l := range lines {
 		if strings.Contains(strings.TrimLeft(l, "\t "), "\t") {
@@ -103,6 +106,26 @@ func ReadTable(text string) (t Table, ok bool) {
 		t.guess()
 	}
 	return t, len(t.Rows) > 0
+}
+
+// withBars has tabs in the place of the bars between cells, where all lines have the same number of bars: 'Nurse | Take
+// history', '| Step | Who |'. A line of dashes below the heads is left out.
+func withBars(lines []string) (cells []string, ok bool) {
+	bars := 0
+	for i, l := range lines {
+		l = strings.TrimSpace(l)
+		if i == 1 && strings.Trim(l, "|-: ") == "" {
+			continue
+		}
+		l = strings.TrimSuffix(strings.TrimPrefix(l, "|"), "|")
+		n := strings.Count(l, "|")
+		if i > 0 && n != bars || n == 0 || strings.Contains(l, `\|`) || strings.Contains(l, "\t") {
+			return nil, false
+		}
+		bars = n
+		cells = append(cells, strings.ReplaceAll(l, "|", "\t"))
+	}
+	return cells, len(cells) > 1
 }
 
 // headed is what separates the cells of a text whose first line names columns; 0 where it does not.
@@ -227,6 +250,8 @@ func (r *reading) leadsTo(cell, label string) (ways []way, ok bool) {
 			name, to = before, after
 		} else if before, after, is := strings.Cut(to, ":"); is {
 			name, to = strings.TrimSpace(before), after
+		} else if before, after, is := strings.Cut(to, " "); is && isOutcome(before) && r.knowsTarget(after) { // 'yes 30'
+			name, to = strings.ToLower(before), after
 		}
 		if to = strings.TrimSpace(to); to == "" {
 			continue
@@ -243,6 +268,8 @@ func (r *reading) leadsTo(cell, label string) (ways []way, ok bool) {
 	}
 	return ways, ok
 }
+
+func (r *reading) knowsTarget(s string) bool { _, ok := r.target(s); return ok }
 
 // guess gives roles to columns that have none: the longest texts are the steps, a column with few
 // different ones before it says who does them, one that counts numbers them, and one of such numbers says
@@ -329,8 +356,7 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 				leads = true
 				ways, _ := r.leadsTo(cell, "")
 				l.ways = append(l.ways, ways...)
-			case YesRole, NoRole:
-				leads = true
+			case YesRole, NoRole: // without a column that says where others lead these lead to the next row
 				label := string(t.Roles[c])
 				if c < len(t.Head) {
 					if o, ok := cutOutcome(t.Head[c]); ok {

@@ -6,6 +6,7 @@ const endText = "End"
 // What is said when there is nothing to make a page of, or too much.
 const (
 	readAsLane    = "who does it"
+	readAsTitle   = "the title"
 	readAsOutcome = "an outcome"
 	readAsText    = "a step of that text"
 	noLines       = "type at least one line"

@@ -39,6 +39,11 @@ func page(b *strings.Builder, p *chart.Page) {
 		}
 	}
 	lanes := slices.ContainsFunc(order, func(s *chart.Step) bool { return p.Lane(s.Lane) != nil })
+	var texts []string
+	for _, s := range order {
+		texts = append(texts, s.Text)
+	}
+	roles := !lanes && areRoles(texts)
 	var before []seat
 	stage, staged := "", false
 	for i, s := range order {
@@ -51,10 +56,14 @@ func page(b *strings.Builder, p *chart.Page) {
 			before = now
 		}
 		if s.Text != "" {
-			b.WriteString(" " + Escaped(s.Text))
+			words := Escaped(s.Text)
+			if i := strings.LastIndex(words, " ("); roles && i >= 0 {
+				words = words[:i+1] + `\` + words[i+1:]
+			}
+			b.WriteString(" " + words)
 		}
 		var tags []string
-		if s.Symbol != Inferred(s.Text, i == 0 || i == len(order)-1) {
+		if s.Symbol != Inferred(s.Text, i == 0 || i == len(order)-1 && !leads(out[s.ID])) {
 			tags = append(tags, string(s.Symbol))
 		}
 		if st := p.StageOf(s); st != nil && lanes && (st.Name != stage || !staged) {
@@ -93,13 +102,18 @@ func page(b *strings.Builder, p *chart.Page) {
 			b.WriteString("    " + arrowOf(chart.Flow) + " " + nowhere + "\n")
 		}
 		for _, f := range s.Fields {
-			b.WriteString("    " + fieldName(f.Name, f.Value) + " =")
+			b.WriteString("    " + fieldName(f.Name, Escaped(f.Value)) + " =")
 			if f.Value != "" {
 				b.WriteString(" " + Escaped(f.Value))
 			}
 			b.WriteByte('\n')
 		}
 	}
+}
+
+// leads reports whether one of some connectors is a way on.
+func leads(out []*chart.Connector) bool {
+	return slices.ContainsFunc(out, func(l *chart.Connector) bool { return l.Meaning.Way() })
 }
 
 // apart tells whether a step is no part of the flow where nothing says so: a store, or beside the work.
@@ -227,6 +241,9 @@ func seatWords(seats []seat) string {
 		default:
 			words += " / "
 		}
+	}
+	if isCondition(words) || isEdge(words) {
+		return empty + words
 	}
 	return words
 }

@@ -126,6 +126,13 @@ func b2i(b bool) int {
 	return 0
 }
 
+// MissingColumn says that the first line has not all the columns of a steps table: the file may be another table.
+type MissingColumn struct{ Name string }
+
+func (m *MissingColumn) Error() string {
+	return fmt.Sprintf("line 1: the column %q is missing; expected the header row %s", m.Name, strings.Join(head, ","))
+}
+
 func parse(b []byte) ([]row, error) {
 	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
 	if !utf8.Valid(b) {
@@ -162,7 +169,7 @@ func parse(b []byte) ([]row, error) {
 	}
 	for _, h := range head {
 		if _, ok := col[h]; !ok {
-			return nil, fmt.Errorf("line 1: the column %q is missing; expected the header row %s", h, strings.Join(head, ","))
+			return nil, &MissingColumn{h}
 		}
 	}
 	var out []row

@@ -19,8 +19,7 @@ document.addEventListener('alpine:init', () => {
     other(e) {
       const { line, text } = e.currentTarget.dataset;
       const field = e.currentTarget.closest('form').querySelector('[name=list]');
-      let n = 0;
-      const lines = field.value.split('\n').map((l) => (l.trim() && n++ === +line ? text : l));
+      const lines = field.value.split('\n').map((l, n) => (n === +line ? text : l));
       field.value = lines.join('\n');
       field.dispatchEvent(new Event('input', { bubbles: true }));
     },

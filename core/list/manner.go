@@ -1,0 +1,329 @@
+package list
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+)
+
+// The manners in which people write lists, besides their words: a title above the list, headings that say who
+// does what stands below them, who does it in parentheses behind each line, letters for numbers, sentences that
+// decide. What Write writes has a key on every line, which none of them has.
+
+// manner is what is written besides the steps.
+type manner struct {
+	title *line   // nil for none
+	heads []*line // that say who does what stands below them
+}
+
+// mannered takes what lines say by the manner that they are written in.
+func mannered(flat []*line, titled bool) (rest []*line, m manner) {
+	lettered(flat)
+	if rest = flat; !titled {
+		rest, m.title = withoutTitle(flat)
+	}
+	rest, m.heads = underHeads(rest)
+	if rolesBehind(rest) {
+		for _, l := range rest {
+			var who string
+			if l.raw, who = cutRole(l.raw); who != "" {
+				l.who = who
+			}
+		}
+	}
+	promote(rest)
+	return decides(rest), m
+}
+
+// fewestLetters is how many lines count A, B, C at least, so that these are no part of their texts.
+const fewestLetters = 3
+
+// lettered takes letters for keys where lines count A, B, C: 'A. ', 'B) '.
+func lettered(flat []*line) {
+	var found []*line
+	for _, l := range flat {
+		if s := l.raw; l.key == "" && l.field == nil && len(s) > 3 && s[0] == 'A'+byte(len(found)) && (s[1] == '.' || s[1] == ')') && s[2] == ' ' {
+			found = append(found, l)
+		}
+	}
+	if len(found) < fewestLetters {
+		return
+	}
+	for _, l := range found {
+		l.key, l.raw = l.raw[:1], strings.TrimLeft(l.raw[2:], " ")
+	}
+}
+
+// plainLine reports whether a line is a text and no more: no mark, no key, no question, no arrow, no lane.
+func (l *line) plainLine() bool {
+	head, what, lane := cutLane(l.raw)
+	_, _, _, arrow := cutArrow(l.raw)
+	return !l.marked && l.key == "" && l.field == nil && len(l.kids) == 0 && !l.asks() && !arrow && (!lane || what == "" && !isOutcome(head))
+}
+
+// fewestTitled is how many lines stand below a title at least.
+const fewestTitled = 3
+
+// withoutTitle takes the title off the beginning of lines: a line without a mark above others, none of which is without one
+// or stands before it; or the only one that an empty line follows.
+func withoutTitle(flat []*line) (rest []*line, title *line) {
+	if len(flat) <= fewestTitled || !flat[0].plainLine() {
+		return flat, nil
+	}
+	title, rest = flat[0], flat[1:]
+	if rest[0].isAnswer() || rest[0].indent >= title.indent+farther && rest[0].key == "" {
+		return flat, nil // that is an answer to it, or a part of it
+	}
+	marked, alone := true, rest[0].n > title.n+1
+	for i, l := range rest {
+		marked = marked && (l.marked || l.indent >= rest[0].indent+farther)
+		alone = alone && (i == 0 || l.n == rest[i-1].n+1)
+		if l.indent < title.indent {
+			return flat, nil
+		}
+	}
+	if !marked && !alone {
+		return flat, nil
+	}
+	title.raw = strings.TrimSpace(strings.TrimSuffix(title.raw, ":"))
+	return rest, title
+}
+
+// mostHeading is how many words a heading has.
+const mostHeading = 4
+
+// underHeads takes headings away, and puts what stands below each into the lane of its name: 'Sales:', or a line without
+// a mark above lines farther in that have one.
+func underHeads(flat []*line) (out, taken []*line) {
+	heads := map[*line]string{}
+	for i, l := range flat {
+		head, _, colon := cutLane(l.raw)
+		if _, answer := cutOutcome(l.raw); colon && !answer && l.plainLine() && i+1 < len(flat) && len(strings.Fields(head)) <= mostHeading {
+			heads[l] = head
+		}
+	}
+	if len(heads) < 2 {
+		heads = bareHeads(flat)
+	}
+	if len(heads) < 2 || heads[flat[0]] == "" {
+		return flat, nil
+	}
+	who := ""
+	for _, l := range flat {
+		if h, ok := heads[l]; ok {
+			who, taken = h, append(taken, l)
+			continue
+		}
+		l.who = who
+		out = append(out, l)
+	}
+	return out, taken
+}
+
+// bareHeads are the lines without a mark, where each of them has lines with one below it, farther in; none where one
+// has not.
+func bareHeads(flat []*line) map[*line]string {
+	heads := map[*line]string{}
+	for i, l := range flat {
+		if l.marked || l.field != nil {
+			continue
+		}
+		if !l.plainLine() || i+1 == len(flat) || !flat[i+1].marked || flat[i+1].indent <= l.indent || flat[i+1].isAnswer() || len(strings.Fields(l.raw)) > mostHeading {
+			return nil
+		}
+		heads[l] = l.raw
+	}
+	return heads
+}
+
+// cutRole takes who does it off the end of a text: 'Open ticket (Helpdesk)'.
+func cutRole(s string) (text, who string) {
+	i := strings.LastIndex(s, " (")
+	if i <= 0 || !strings.HasSuffix(s, ")") {
+		return s, ""
+	}
+	who = s[i+2 : len(s)-1]
+	if n := len(strings.Fields(who)); n == 0 || n > mostHeading || strings.ContainsAny(who, `()?:,;/\"=`) || !unicode.IsUpper(firstRune(who)) && !unicode.IsDigit(firstRune(who)) {
+		return s, ""
+	}
+	return s[:i], who
+}
+
+// rolesBehind reports whether lines say behind their text who does it.
+func rolesBehind(flat []*line) bool {
+	var texts []string
+	for _, l := range flat {
+		if head, _, ok := cutLane(l.raw); ok && l.field == nil && !isOutcome(head) || l.who != "" {
+			return false
+		}
+		if l.field == nil {
+			texts = append(texts, l.raw)
+		}
+	}
+	return areRoles(texts)
+}
+
+// areRoles reports whether most of some texts end in who does it, and somebody does more than one thing.
+func areRoles(texts []string) bool {
+	found := map[string]bool{}
+	n := 0
+	for _, t := range texts {
+		if _, who := cutRole(t); who != "" {
+			found[strings.ToLower(who)] = true
+			n++
+		}
+	}
+	return n >= 3 && n*3 >= len(texts)*2 && len(found) < n
+}
+
+// mostCondition is how many words a condition has.
+const mostCondition = 10
+
+// condition is a sentence that decides: what it asks, and what is done then, or otherwise.
+type condition struct {
+	asks, then, otherwise string
+	yes, no               string // in the sentence's language
+}
+
+// cutCondition takes a sentence apart that decides: 'if stock < 10 then order more, else wait'.
+func cutCondition(s string) (c condition, ok bool) {
+	if _, answer := cutAnswer(s); answer || !begins[firstRune(s)] {
+		return c, false
+	}
+	for _, l := range speeches {
+		after, ok := l.cutIf(s)
+		if !ok {
+			continue
+		}
+		c = condition{yes: l.yes[0], no: l.no[0]}
+		for i := 0; i < len(after) && c.otherwise == ""; i++ {
+			if after[i] != ' ' {
+				continue
+			}
+			for _, w := range l.otherwise {
+				if rest, ok := cutWord(after[i+1:], w); ok {
+					c.otherwise = strings.TrimLeft(rest, " ,:")
+					after = strings.TrimRight(after[:i], " ,;.")
+					break
+				}
+			}
+		}
+		end := strings.IndexAny(after, ",:")
+		width := 1
+		for _, w := range []string{" then ", " THEN ", ", then ", " dann ", ", dann "} {
+			if i := strings.Index(after, w); i >= 0 && (end < 0 || i <= end) {
+				end, width = i, len(w)
+			}
+		}
+		if end <= 0 || isEscaped(after, end) {
+			return c, false
+		}
+		c.asks, c.then = strings.TrimSpace(after[:end]), strings.TrimRight(strings.TrimSpace(after[end+width:]), ".")
+		c.otherwise = strings.TrimRight(c.otherwise, ".")
+		return c, c.then != "" && len(strings.Fields(c.asks)) <= mostCondition
+	}
+	return c, false
+}
+
+// decides makes decisions of lines that say on what it depends where they go on: 'if stock < 10 then order more,
+// else wait', and, where that leads to a step, 'if it is rejected, go back to 1', also in parentheses behind a text.
+func decides(flat []*line) (rest []*line) {
+	names := map[string]bool{}
+	for _, l := range flat {
+		names[nameOf(say(l.raw, false).text)] = true
+		names[l.key] = true
+	}
+	leads := func(s string) bool {
+		to, ok := cutLeader(s)
+		return ok && (names[bare(to)] || names[nameOf(bare(to))]) || isEnd(s)
+	}
+	var before *line
+	answering := false // the line before is an answer, or a decision
+	for _, l := range flat {
+		c, depends := cutCondition(l.raw)
+		switch {
+		case l.field != nil:
+		case depends && answering && c.otherwise != "" && before.asks() && len(before.kids) == 0: // both answers to the line before
+			before.forks(c.asks, c.then)
+			before.forks("", c.otherwise)
+			before.kids[1].left = c.no
+			continue
+		case depends && !answering && (c.otherwise != "" || leads(c.then)) && len(l.kids) == 0 && !l.asks():
+			l.raw, l.asking = strings.ToUpper(c.asks[:1])+c.asks[1:]+"?", true
+			l.forks(c.yes, c.then)
+			if c.otherwise != "" {
+				l.forks(c.no, c.otherwise)
+			}
+		case len(l.kids) == 0 && !l.asks():
+			if i := strings.LastIndex(l.raw, " ("); i > 0 {
+				inner, closed := strings.CutSuffix(strings.TrimRight(l.raw[i+2:], "."), ")")
+				if c, ok := cutCondition(inner); ok && closed && c.otherwise == "" && leads(c.then) {
+					l.raw, l.asking = l.raw[:i], true
+					l.forks(c.asks, c.then)
+				}
+			}
+		}
+		before, answering = l, l.asks() || l.isAnswer()
+		rest = append(rest, l)
+	}
+	return rest
+}
+
+// forks gives a decision an outcome.
+func (l *line) forks(label, leads string) {
+	l.kids = append(l.kids, &line{n: l.n, indent: l.indent + farther, raw: leads, of: l, label: label, named: true})
+}
+
+// promote makes decisions of lines that ask nothing, but have their answers right behind them: at least two that differ,
+// or one farther in.
+func promote(flat []*line) {
+	for i, l := range flat {
+		if l.asks() || l.isAnswer() || l.field != nil || i+1 == len(flat) {
+			continue
+		}
+		if l.chooses(flat[i+1:]) {
+			l.asking = true
+			continue
+		}
+		first := flat[i+1]
+		if !first.isAnswer() || first.indent < l.indent {
+			continue
+		}
+		o, _ := cutOutcome(first.raw)
+		inside := first.indent >= l.indent+farther
+		other := slices.ContainsFunc(flat[min(i+2, len(flat)):min(i+2+farBack, len(flat))], func(k *line) bool {
+			p, also := cutOutcome(k.raw)
+			return also && level(k, first) && !strings.EqualFold(p.label+p.left, o.label+o.left)
+		})
+		if inside && o.sure || other && (inside || i+2 < len(flat) && level(flat[i+2], first) && flat[i+2].isAnswer()) {
+			l.asking = true
+		}
+	}
+}
+
+// chooses reports whether a line that begins with a word of deciding has its choices farther in behind it.
+func (l *line) chooses(behind []*line) bool {
+	_, text, ok := cutLane(l.raw)
+	if !ok {
+		text = l.raw
+	}
+	if !slices.ContainsFunc(deciders, func(w string) bool { _, ok := cutWord(text, w); return ok }) {
+		return false
+	}
+	n := 0
+	for _, k := range behind[:min(len(behind), farBack)] {
+		if k.indent < l.indent+farther {
+			break
+		}
+		if _, what, ok := cutLane(k.raw); ok && what != "" || k.isAnswer() {
+			n++
+		}
+	}
+	return n > 1
+}
+
+// isAnswer reports whether a line begins with the name of an outcome.
+func (l *line) isAnswer() bool {
+	_, ok := cutOutcome(l.raw)
+	return ok && l.field == nil
+}

@@ -1,0 +1,100 @@
+package list
+
+import (
+	"strings"
+	"testing"
+)
+
+// The manners in which people write lists, and the chart that each says: 'title | text label>text; ...', by hand.
+func TestManners(t *testing.T) {
+	for _, k := range []struct{ name, text, want string }{
+		{"a title above numbers", "Refunds\n1. Form comes\n2. Check it\n3. Pay", "Refunds | Form comes >Check it; Check it >Pay; Pay"},
+		{"a title above marks, with a colon", "Refunds (by night):\n\n* Desk: Form comes\n* Desk: Check it\n* Bank: Pay", "Refunds (by night) | Desk/Form comes >Check it; Desk/Check it >Pay; Bank/Pay"},
+		{"a title with a rule below it", "Refunds\n=======\n1. Form comes\n2. Check it\n3. Pay", "Refunds | Form comes >Check it; Check it >Pay; Pay"},
+		{"a title and an empty line", "How to return a book\n\nBring it\nDamaged?\nYes. Pay a fee.\nNo. Go on.\nSign",
+			"How to return a book | Bring it >Damaged?; Damaged? yes>Pay a fee. no>Go on.; Pay a fee. >Sign; Go on. >Sign; Sign"},
+		{"no title: empty lines all over", "Bring it\n\nSign\n\nLeave\n\nRest", " | Bring it >Sign; Sign >Leave; Leave >Rest; Rest"},
+		{"no title: what it leads to is farther in", "Arrive\n  - Park\n  - Sign in\n  - Meet", " | Arrive >Park; Park >Sign in; Sign in >Meet; Meet"},
+		{"no title below another", "# Refunds\nSteps\n1. Form comes\n2. Check it\n3. Pay", "Refunds | Steps >Form comes; Form comes >Check it; Check it >Pay; Pay"},
+		{"headings that say who", "Sales:\n- takes the order\n- checks it\nStore:\n- packs\n", " | Sales/takes the order >checks it; Sales/checks it >packs; Store/packs"},
+		{"headings without marks below", "Sales:\ntakes the order\nchecks it\n\nStore:\npacks\n", " | Sales/takes the order >checks it; Sales/checks it >packs; Store/packs"},
+		{"headings without a colon", "Sales\n - takes the order\n - paid?\n   - yes: releases it\n   - no: asks\nStore\n - packs\n",
+			" | Sales/takes the order >paid?; Sales/paid? yes>releases it no>asks; Sales/releases it >packs; Sales/asks >packs; Store/packs"},
+		{"who does it behind each line", "1. Open ticket (Helpdesk)\n2. Mend it (Second level)\n3. Close it (Helpdesk)", " | Helpdesk/Open ticket >Mend it; Second level/Mend it >Close it; Helpdesk/Close it"},
+		{"what stands in parentheses once", "1. Open ticket (Helpdesk)\n2. Mend it\n3. Close it", " | Open ticket (Helpdesk) >Mend it; Mend it >Close it; Close it"},
+		{"letters for numbers", "A. Look\nB. There?\n   yes -> D\n   no -> C\nC. Order -> B\nD. Send", " | Look >There?; There? yes>Send no>Order; Order >There?; Send"},
+		{"a letter that is none", "A. Smith signs\nB. Jones pays", " | A. Smith signs >B. Jones pays; B. Jones pays"},
+		{"a number and a dash", "1 - Open\n2 - Till empty?\n2.1 - Yes - fetch change\n2.2 - No - count it\n3 - Serve",
+			" | Open >Till empty?; Till empty? yes>fetch change no>count it; fetch change >Serve; count it >Serve; Serve"},
+		{"numbers below the number of an outcome", "1. Solved?\n1.1 Yes: tell them\n1.2 No: pass it on\n1.2.1 Look at it\n1.2.2 Mend it\n2. Close",
+			" | Solved? yes>tell them no>pass it on; tell them >Close; pass it on >Look at it; Look at it >Mend it; Mend it >Close; Close"},
+		{"as forms have it", "In stock? (Y/N)\nY: pick it\nN: order it\nSend", " | In stock? yes>pick it no>order it; pick it >Send; order it >Send; Send"},
+		{"as other forms have it", "Complete (yes/no)?\n  yes: file it\n  no: ask\nSend", " | Complete? yes>file it no>ask; file it >Send; ask >Send; Send"},
+		{"a check with its answers", "Form comes\nCheck whether it is complete\n- Yes: file it\n- No: ask\nTell them",
+			" | Form comes >Check whether it is complete; Check whether it is complete yes>file it no>ask; file it >Tell them; ask >Tell them; Tell them"},
+		{"a check with its cases", "1. Form comes\n2. Check it\n   a. If complete: go to 3\n   b. If incomplete: send it back, end\n3. File it",
+			" | Form comes >Check it; Check it complete>File it incomplete>send it back; send it back >End; File it; End"},
+		{"a choice", "Shift lead: Decide on shutdown\n  - shut down: Operator: Run the list\n  - carry on: go to Hand over\nOperator: Write it down\nOperator: Hand over",
+			" | Shift lead/Decide on shutdown shut down>Run the list carry on>Hand over; Operator/Run the list >Write it down; Operator/Write it down >Hand over; Operator/Hand over"},
+		{"a sentence with both ways", "Look\nIF stock < 10 THEN order more ELSE do nothing\nSend", " | Look >Stock < 10?; Stock < 10? yes>order more no>do nothing; order more >Send; do nothing >Send; Send"},
+		{"and its way back", "Draft it\nRead it\nIf errors are found, return to draft it; otherwise send it\nFile it",
+			" | Draft it >Read it; Read it >Errors are found?; Errors are found? yes>Draft it no>send it; send it >File it; File it"},
+		{"both ways behind a question", "Draft it\nGood?\nIf it has errors, return to Draft it; otherwise send it\nFile it",
+			" | Draft it >Good?; Good? it has errors>Draft it no>send it; send it >File it; File it"},
+		{"a sentence with a way back alone", "Draft it\nIf it has errors, go back to Draft it\nSend it", " | Draft it >It has errors?; It has errors? yes>Draft it no>Send it; Send it"},
+		{"the same in parentheses", "1. Ask\n2. Approve it (if rejected, go back to 1).\n3. Order it", " | Ask >Approve it; Approve it rejected>Ask otherwise>Order it; Order it"},
+		{"an answer in parentheses", "Fry it\nLooks right? (if not: fry it again)\nServe", " | Fry it >Looks right?; Looks right? no>fry it again yes>Serve; fry it again >Serve; Serve"},
+		{"a condition that leads nowhere", "Take a break\nIf it rains, close the roof\nGo on", " | Take a break >If it rains, close the roof; If it rains, close the roof >Go on; Go on"},
+		{"arrows through a question", "Call -> Known? -> yes: open file -> Help -> Close\n             -> no: make file -> Help",
+			" | Call >Known?; Known? yes>open file no>make file; open file >Help; Help >Close; Close; make file >Help"},
+		{"it ends at the end of a line", "Valid?\n  no: refuse, process ends\n  yes: pay\nFile", " | Valid? no>refuse yes>pay; refuse >End; pay >File; File; End"},
+		{"no end of the process", "Switch the saw off and stop\nClean it\nEnd the lesson", " | Switch the saw off and stop >Clean it; Clean it >End the lesson; End the lesson"},
+		{"a step by its text in quotes", "Call host\nHost there? no: wait, then back to \"call host\"\nGo in", " | Call host >Host there?; Host there? no>wait yes>Go in; wait >Call host; Go in"},
+		{"a number and a full stop", "1. Mend it\n2. Happy? If not, go to 1.\n3. Close", " | Mend it >Happy?; Happy? no>Mend it yes>Close; Close"},
+		{"a name for the beginning", "Start: order comes\nPick it\nEnd: goods sent", " | Start: order comes >Pick it; Pick it >End: goods sent; End: goods sent"},
+		{"the last line goes on elsewhere", "Known?\n  yes: help -> Close\n  no: make file -> help", " | Known? yes>help no>make file; help >Close; Close; make file >help"},
+		{"marks of word processors", "• Open mail\n• An invoice?\n    ◦ Yes: to Finance\n    ◦ No: to the archive\n• Log it",
+			" | Open mail >An invoice?; An invoice? yes>to Finance no>to the archive; to Finance >Log it; to the archive >Log it; Log it"},
+		{"cells between bars", "Nurse | Take history\nDoctor | Examine\nDoctor | Prescribe", " | Nurse/Take history >Examine; Doctor/Examine >Prescribe; Doctor/Prescribe"},
+		{"a table as web pages write it", "| Step | Who | Activity |\n|---|---|---|\n| 1 | Desk | Ask |\n| 2 | Desk | Log |", " | Desk/Ask >Log; Desk/Log"},
+		{"answers in columns, all else in order", "Step\tWho\tActivity\tYes\tNo\n1\tBuyer\tAsk\t\t\n2\tHead\tGood?\t3\t1\n3\tBuyer\tOrder\t\t\n4\tStore\tPack\t\t",
+			" | Buyer/Ask >Good?; Head/Good? yes>Order no>Ask; Buyer/Order >Pack; Store/Pack"},
+		{"answers without colons in a cell", "#,What,Who,Next\n10,Take sample,Lab,20\n20,Good?,Lab,\"yes 30, no 40\"\n30,Test it,Lab,\n40,Reject it,Lab,",
+			" | Lab/Take sample >Good?; Lab/Good? yes>Test it no>Reject it; Lab/Test it; Lab/Reject it"},
+	} {
+		c, err := Read(k.text, "x")
+		if err != nil {
+			t.Errorf("%s: %v", k.name, err)
+			continue
+		}
+		if got := c.Pages[0].Title + " | " + shape(c); got != k.want {
+			t.Errorf("%s: %q\ngot  %s\nwant %s", k.name, k.text, got, k.want)
+		}
+		if again, err := Read(Write(c), "x"); err != nil || shape(again) == "" || Write(again) != Write(c) {
+			t.Errorf("%s: written and read again it is another: %v\n%s", k.name, err, Write(c))
+		}
+	}
+}
+
+// A title, and a heading that says who, may be steps, which is told.
+func TestDoubtsOfManners(t *testing.T) {
+	for _, k := range []struct{ text, want string }{
+		{"Refunds\n1. Form comes\n2. Check it\n3. Pay", "0 the title: - Refunds"},
+		{"Sales:\n- take it\nStore:\n  pack it", "0 who does it: - Sales:; 2 who does it: - Store:"},
+	} {
+		lines := Split(k.text)
+		var got []string
+		for _, d := range Doubts(lines) {
+			got = append(got, strings.Join([]string{string(rune('0' + d.Line)), " ", d.Taken, ": ", d.Text}, ""))
+			changed := append([]string{}, lines...)
+			changed[d.Line] = d.Text
+			c, err := Read(strings.Join(changed, "\n"), "x")
+			if err != nil || !strings.Contains(shape(c), strings.Trim(d.Text, "- :")) {
+				t.Errorf("%q: written as %q it is no step: %v, %s", k.text, d.Text, err, shape(c))
+			}
+		}
+		if s := strings.Join(got, "; "); s != k.want {
+			t.Errorf("%q: %s, want %s", k.text, s, k.want)
+		}
+	}
+}
