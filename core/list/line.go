@@ -24,6 +24,7 @@ type line struct {
 	left   string // how the writer calls the one that is left, which has no label
 	read   bool   // its arrows have been taken apart
 	marked bool   // a mark of a list stood before it, or a number
+	letter byte   // that mark, where it is a small letter
 	asking bool   // it is a decision, though it does not say so
 	who    string // who does it, where another line or the end of this one says so
 	arrow  bool   // between that name and what it leads to
@@ -190,6 +191,14 @@ func afterDash(s string) (rest string, ok bool) {
 		}
 	}
 	return s, false
+}
+
+// letterOf is the small letter that a line is marked with; 0 for none.
+func letterOf(s string) byte {
+	if len(s) > 2 && s[0] >= 'a' && s[0] <= 'z' && (s[1] == ')' || s[1] == '.') && s[2] == ' ' {
+		return s[0]
+	}
+	return 0
 }
 
 // unmarked takes the mark of a list off a line that has no key: a dash, a dot, '3)', 'b)'.

@@ -1,6 +1,7 @@
 package list
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 	"unicode"
@@ -19,6 +20,7 @@ type manner struct {
 // mannered takes what lines say by the manner that they are written in.
 func mannered(flat []*line, titled bool) (rest []*line, m manner) {
 	lettered(flat)
+	numbered(flat)
 	if rest = flat; !titled {
 		rest, m.title = withoutTitle(flat)
 	}
@@ -31,6 +33,7 @@ func mannered(flat []*line, titled bool) (rest []*line, m manner) {
 			}
 		}
 	}
+	soleHead(rest)
 	promote(rest)
 	return decides(rest), m
 }
@@ -38,20 +41,64 @@ func mannered(flat []*line, titled bool) (rest []*line, m manner) {
 // fewestLetters is how many lines count A, B, C at least, so that these are no part of their texts.
 const fewestLetters = 3
 
-// lettered takes letters for keys where lines count A, B, C: 'A. ', 'B) '.
+// lettered takes letters for keys where lines count A, B, C: 'A. ', 'B) ', and 'a) ' on the outermost level.
 func lettered(flat []*line) {
+	var large, small []*line
+	for _, l := range flat {
+		if s := l.raw; l.key == "" && l.field == nil && len(s) > 3 && s[0] == 'A'+byte(len(large)) && (s[1] == '.' || s[1] == ')') && s[2] == ' ' {
+			large = append(large, l)
+		}
+		if l.letter == 'a'+byte(len(small)) && l.indent < flat[0].indent+farther && !l.isAnswer() {
+			small = append(small, l)
+		}
+	}
+	if len(large) >= fewestLetters {
+		for _, l := range large {
+			l.key, l.raw, l.marked = l.raw[:1], strings.TrimLeft(l.raw[2:], " "), true
+		}
+	} else if len(small) >= fewestLetters {
+		for _, l := range small {
+			l.key = string(l.letter)
+		}
+	}
+}
+
+// numbered takes numbers for keys that have no mark, where lines count 1, 2, 3: '1 Ask'.
+func numbered(flat []*line) {
 	var found []*line
 	for _, l := range flat {
-		if s := l.raw; l.key == "" && l.field == nil && len(s) > 3 && s[0] == 'A'+byte(len(found)) && (s[1] == '.' || s[1] == ')') && s[2] == ' ' {
+		if rest, ok := strings.CutPrefix(l.raw, fmt.Sprint(len(found)+1, " ")); ok && l.key == "" && l.field == nil && l.indent < flat[0].indent+farther && rest != "" {
 			found = append(found, l)
 		}
 	}
 	if len(found) < fewestLetters {
 		return
 	}
-	for _, l := range found {
-		l.key, l.raw = l.raw[:1], strings.TrimLeft(l.raw[2:], " ")
+	for i, l := range found {
+		l.key, l.raw, l.marked = fmt.Sprint(i+1), strings.TrimLeft(strings.TrimPrefix(l.raw, fmt.Sprint(i+1)), " "), true
 	}
+}
+
+// fewestSentences is how many make a list of a paragraph.
+const fewestSentences = 3
+
+// sentences are those of the only line there is, where it has three or more, and else the line.
+func sentences(text []string, line string) []string {
+	key, _ := cutKey(line)
+	if len(Lines(strings.Join(text[:min(len(text), 2*fewestSentences)], "\n"))) > 1 || key != "" {
+		return []string{line}
+	}
+	var out []string
+	rest := line
+	for i := 0; i+2 < len(rest); i++ {
+		if c := rest[i]; (c == '.' || c == '?' || c == '!') && rest[i+1] == ' ' && unicode.IsUpper(firstRune(rest[i+2:])) {
+			out, rest, i = append(out, rest[:i+1]), rest[i+2:], 0
+		}
+	}
+	if out = append(out, rest); len(out) < fewestSentences {
+		return []string{line}
+	}
+	return out
 }
 
 // plainLine reports whether a line is a text and no more: no mark, no key, no question, no arrow, no lane.
@@ -61,29 +108,43 @@ func (l *line) plainLine() bool {
 	return !l.marked && l.key == "" && l.field == nil && len(l.kids) == 0 && !l.asks() && !arrow && (!lane || what == "" && !isOutcome(head))
 }
 
-// fewestTitled is how many lines stand below a title at least.
-const fewestTitled = 3
+// Above a list stand so many lines of a title at most, and below it so many lines at least.
+const (
+	mostTitle    = 5
+	fewestTitled = 3
+)
 
 // withoutTitle takes the title off the beginning of lines: a line without a mark above others, none of which is without one
-// or stands before it; or the only one that an empty line follows.
+// or stands before it; or the only one that an empty line follows. It may have more lines where an empty one follows those.
 func withoutTitle(flat []*line) (rest []*line, title *line) {
-	if len(flat) <= fewestTitled || !flat[0].plainLine() {
+	n := 1
+	for n < min(len(flat), mostTitle) && flat[n].n == flat[n-1].n+1 && !flat[n].marked && flat[n].key == "" && flat[n].field == nil {
+		n++
+	}
+	if n < len(flat) && (flat[n].n == flat[n-1].n+1 || !flat[n].marked && flat[n].key == "") {
+		n = 1
+	}
+	if len(flat) < n+fewestTitled || !flat[0].plainLine() && (n == 1 || flat[0].marked || flat[0].key != "") {
 		return flat, nil
 	}
-	title, rest = flat[0], flat[1:]
-	if rest[0].isAnswer() || rest[0].indent >= title.indent+farther && rest[0].key == "" {
+	rest = flat[n:]
+	if rest[0].isAnswer() || rest[0].indent >= flat[0].indent+farther && rest[0].key == "" {
 		return flat, nil // that is an answer to it, or a part of it
 	}
-	marked, alone := true, rest[0].n > title.n+1
+	marked, alone := true, n == 1 && rest[0].n > flat[0].n+1
 	for i, l := range rest {
 		marked = marked && (l.marked || l.indent >= rest[0].indent+farther)
 		alone = alone && (i == 0 || l.n == rest[i-1].n+1)
-		if l.indent < title.indent {
+		if l.indent < flat[0].indent {
 			return flat, nil
 		}
 	}
 	if !marked && !alone {
 		return flat, nil
+	}
+	title = flat[0]
+	for _, l := range flat[1:n] {
+		title.raw += "; " + l.raw
 	}
 	title.raw = strings.TrimSpace(strings.TrimSuffix(title.raw, ":"))
 	return rest, title
@@ -274,6 +335,27 @@ func (l *line) forks(label, leads string) {
 	l.kids = append(l.kids, &line{n: l.n, indent: l.indent + farther, raw: leads, of: l, label: label, named: true})
 }
 
+// soleHead keeps what only one line of all has before a colon, and that asks, from being who does it: 'Classify: minor or
+// major?'.
+func soleHead(flat []*line) {
+	var sole *line
+	for _, l := range flat {
+		if l.who != "" {
+			return
+		}
+		if head, what, ok := cutLane(l.raw); ok && what != "" && l.field == nil && !isOutcome(head) && !isCondition(head) && l.indent < flat[0].indent+farther {
+			if sole != nil {
+				return
+			}
+			sole = l
+		}
+	}
+	if sole != nil && sole != flat[0] && sole.asks() && len(flat) > fewestTitled {
+		head, what, _ := cutLane(sole.raw)
+		sole.raw = head + `\: ` + what
+	}
+}
+
 // promote makes decisions of lines that ask nothing, but have their answers right behind them: at least two that differ,
 // or one farther in.
 func promote(flat []*line) {
@@ -301,25 +383,31 @@ func promote(flat []*line) {
 	}
 }
 
-// chooses reports whether a line that begins with a word of deciding has its choices farther in behind it.
+// chooses reports whether a line has choices farther in behind it: one that begins with a word of deciding, or where one
+// choice is not the other.
 func (l *line) chooses(behind []*line) bool {
 	_, text, ok := cutLane(l.raw)
 	if !ok {
 		text = l.raw
 	}
-	if !slices.ContainsFunc(deciders, func(w string) bool { _, ok := cutWord(text, w); return ok }) {
-		return false
-	}
+	decides := slices.ContainsFunc(deciders, func(w string) bool { _, ok := cutWord(text, w); return ok })
+	heads := map[string]bool{}
 	n := 0
 	for _, k := range behind[:min(len(behind), farBack)] {
 		if k.indent < l.indent+farther {
 			break
 		}
-		if _, what, ok := cutLane(k.raw); ok && what != "" || k.isAnswer() {
+		head, what, ok := cutLane(k.raw)
+		if ok && what != "" || k.isAnswer() {
 			n++
 		}
+		// 'suitable: invite', and 'not suitable: reject'
+		head = strings.ToLower(head)
+		of, not := strings.CutPrefix(head, "not ")
+		decides = decides || heads["not "+head] || not && heads[of]
+		heads[head] = true
 	}
-	return n > 1
+	return n > 1 && decides
 }
 
 // isAnswer reports whether a line begins with the name of an outcome.

@@ -15,9 +15,11 @@ import (
 func parse(text []string, first int, titled bool) (roots []*line, m manner) {
 	var flat []*line
 	for i, raw := range text {
-		if l := parseLine(raw); l != nil {
-			l.n = first + i
-			flat = append(flat, l)
+		for _, s := range sentences(text, raw) {
+			if l := parseLine(s); l != nil {
+				l.n = first + i
+				flat = append(flat, l)
+			}
 		}
 	}
 	flat, m = mannered(flat, titled)
@@ -149,7 +151,7 @@ func (r *reading) label(of *line) {
 	}
 	for _, k := range of.kids {
 		head, rest, ok := able(k)
-		if ok && (len(heads) > 1 && (len(r.lanes) == 0 || parted) || strings.Contains(strings.ToLower(of.raw), strings.ToLower(head))) {
+		if ok && (len(heads) > 1 && (len(r.lanes) == 0 || parted || of.asking) || strings.Contains(strings.ToLower(of.raw), strings.ToLower(head))) {
 			k.label, k.named, k.raw = head, true, rest
 		}
 	}
@@ -177,6 +179,10 @@ func parseLine(raw string) *line {
 		return nil
 	}
 	whole := s
+	if stars := len(s) - len(strings.TrimLeft(s, "*")); stars > 1 && strings.HasPrefix(s[stars:], " ") { // the deeper, the more
+		l.indent += farther * (stars - 1)
+		s = s[stars-1:]
+	}
 	l.key, s = cutKey(s)
 	if l.key == "" {
 		if l.key, s = cutKey(unmarked(s)); l.key == "" {
@@ -185,7 +191,9 @@ func parseLine(raw string) *line {
 			}
 		}
 	}
-	l.marked = s != whole
+	if l.marked = s != whole; l.key == "" && l.marked {
+		l.letter = letterOf(whole)
+	}
 	if l.key == "" && l.indent > 0 {
 		if name, value, ok := cutField(s); ok {
 			l.field = &chart.Field{Name: meant(name), Value: meant(value)}
@@ -292,8 +300,8 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 	defer l.settled()
 	s := l.raw
 	if l.named {
-		if s == "" {
-			return // its steps stand below it
+		if s == "" || goesOn(s) {
+			return // its steps stand below it, or it is the next line
 		}
 		w, ok := r.target(s)
 		if ok && w.text != "" && !l.arrow && !r.own[w.text] {

@@ -34,7 +34,8 @@ var speeches = []speech{
 
 // leaders are how it is said that a way leads to another step.
 var leaders = []string{
-	"then ", "and ", "go ", "goes ", "back to ", "go back to ", "goes back to ", "go to ", "goes to ", "goto ", "return to ", "returns to ",
+	"then ", "and ", "go ", "goes ", "dann ", "und ", "puis ", "et ", "luego ", "poi ", "daarna ", "sedan ",
+	"back to ", "go back to ", "goes back to ", "go to ", "goes to ", "goto ", "return to ", "returns to ",
 	"loop back to ", "loop to ",
 	"continue with ", "continue at ", "continue to ", "continues with ", "proceed to ", "proceed with ", "jump to ", "repeat from ", "see step ", "to step ",
 	"zurück zu ", "zurück zum ", "zurück zur ", "weiter mit ", "weiter bei ", "retour à ", "aller à ", "volver a ", "ir a ", "torna a ", "vai a ",
@@ -46,7 +47,7 @@ var leaders = []string{
 var longestLeaders = slices.SortedStableFunc(slices.Values(leaders), func(a, b string) int { return len(b) - len(a) })
 
 // fillers stand before what a leader says, not for themselves.
-var fillers = []string{"then ", "and ", "go ", "goes "}
+var fillers = []string{"then ", "and ", "go ", "goes ", "dann ", "und ", "puis ", "et ", "luego ", "poi ", "daarna ", "sedan "}
 
 // ends are how it is said that the work ends.
 var ends = []string{
@@ -60,6 +61,14 @@ var starts = []string{"start", "begin", "beginning", "beginn", "anfang", "début
 // deciders are how a line begins that is a decision, though it does not ask.
 var deciders = []string{
 	"decide", "decision", "choose", "select", "determine", "entscheiden", "entscheidung", "décider", "choisir", "decidir", "elegir", "decidere", "scegliere",
+}
+
+// goings are how it is said of an outcome that the work just goes on.
+var goings = []string{"continue", "go on", "carry on", "proceed", "go ahead", "weiter", "continuer", "continuar", "continuare", "verder"}
+
+// goesOn reports whether a text says nothing but that.
+func goesOn(s string) bool {
+	return slices.Contains(goings, strings.ToLower(strings.TrimRight(s, ".! ")))
 }
 
 // isEdge reports whether a text is a name for the beginning or the end.
@@ -304,6 +313,9 @@ func cutLeader(s string) (to string, ok bool) {
 
 // cutTail takes a text apart that says at its end where it leads: 'mend it and go back to 2'.
 func cutTail(s string) (before, to string, ok bool) {
+	if i := strings.LastIndex(s, " ("); i > 0 && strings.HasSuffix(s, ")") && isEnd(s[i+2:len(s)-1]) {
+		return s[:i], ends[0], true
+	}
 	for _, sep := range []string{", ", "; ", ". ", " and ", " then "} {
 		for at := len(s); at > 0; {
 			i := strings.LastIndex(s[:at], sep)

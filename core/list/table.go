@@ -1,6 +1,7 @@
 package list
 
 import (
+	"cmp"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -106,6 +107,23 @@ func ReadTable(text string) (t Table, ok bool) {
 		t.guess()
 	}
 	return t, len(t.Rows) > 0
+}
+
+// pastOthers leads row i of a table in which rows follow each other past the next one, where both are what the same row
+// before leads to, by different answers.
+func pastOthers(rows []*line, i int) []way {
+	if i+2 >= len(rows) {
+		return nil
+	}
+	to := func(w way, row int) bool {
+		return w.to != "" && w.to == cmp.Or(rows[row].key, fmt.Sprint(row+1)) || w.text != "" && w.text == nameOf(rows[row].steps[0].text)
+	}
+	for _, d := range rows[max(0, i-farBack):i] {
+		if slices.ContainsFunc(d.ways, func(w way) bool { return w.label != "" && to(w, i) }) && slices.ContainsFunc(d.ways, func(w way) bool { return w.label != "" && to(w, i+1) }) {
+			return []way{{text: nameOf(rows[i+2].steps[0].text), meaning: chart.Flow}}
+		}
+	}
+	return nil
 }
 
 // withBars has tabs in the place of the bars between cells, where all lines have the same number of bars: 'Nurse | Take
@@ -242,7 +260,7 @@ func (r *reading) leadsTo(cell, label string) (ways []way, ok bool) {
 		return []way{w}, true
 	}
 	ok = true
-	for _, part := range strings.FieldsFunc(cell, func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
+	for _, part := range strings.FieldsFunc(strings.ReplaceAll(cell, " / ", ";"), func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
 		name, to := label, strings.TrimSpace(part)
 		if o, is := cutOutcome(to); is && o.rest != "" {
 			name, to = o.label, o.rest
@@ -384,7 +402,7 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 			roots = append(roots, l)
 		}
 	}
-	for _, l := range roots {
+	for i, l := range roots {
 		if s := &l.steps[0]; !l.asks() && s.symbol == "" {
 			if len(l.ways) > 1 && slices.ContainsFunc(l.ways, func(w way) bool { return w.label != "" }) {
 				s.symbol = symbol.Decision
@@ -394,6 +412,8 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 		}
 		if leads && len(l.ways) == 0 {
 			l.ways = []way{{nowhere: true}}
+		} else if len(l.ways) == 0 {
+			l.ways = pastOthers(roots, i)
 		}
 		if l.asks() && len(l.ways) == 1 {
 			l.ways = append(l.ways, way{nowhere: true}) // no other outcome than the one that is told
