@@ -49,6 +49,19 @@ func TestListIsDrawnWhileTyped(t *testing.T) {
 		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
 		os.WriteFile(dir, png, 0o600)
 	}
+	// A title above the list, and headings that say who, are told, and may be steps.
+	b.run(chromedp.EmulateViewport(1280, 800))
+	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = 'Alarms by night\n\nGuard\n- hears the alarm\n- looks\n  - fire: rings the bell\nDesk\n- calls for help'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
+	b.until("the doubts", `document.querySelectorAll('.doubt').length === 3`)
+	if got := eval[string](b, `document.querySelector('#list-preview').innerText.replace(/\s+/g, ' ')`); !strings.Contains(got, "Alarms by night Read as the title. Read it as a step of that text") || !strings.Contains(got, "“Guard” is read as who does it.") {
+		t.Errorf("it says %s", got)
+	}
+	if dir := os.Getenv("LOOK_TITLE"); dir != "" {
+		png, _ := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+		os.WriteFile(dir, png, 0o600)
+	}
+	b.run(clickOn(".read-title .link-like"))
+	b.until("it is a step", `document.querySelector('[name=list]').value.startsWith('- Alarms by night\n\nGuard') && !document.querySelector('.read-title')`)
 	b.axe("a list and its preview", "#list-preview")
 	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = '<script>document.title="taken"</script>\nA?\n  <b>no</b> -> 7'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
 	b.until("the text", `document.querySelector('#list-preview').innerText.includes('<script>')`)

@@ -110,7 +110,7 @@ func answers(all []lineRead, decision, but int) (n int) {
 	return n
 }
 
-// doubts are those of a title and of headings, which may be steps.
+// doubts are those of a title, and of headings without a colon, which may be steps.
 func (m manner) doubts(lines []string, now []lineRead, page string) (out []Doubt) {
 	marked := func(l *line) string {
 		s := lines[l.n]
@@ -121,6 +121,9 @@ func (m manner) doubts(lines []string, now []lineRead, page string) (out []Doubt
 		out = append(out, Doubt{Line: l.n, Step: page, Taken: readAsTitle, Other: readAsText, Text: marked(l)})
 	}
 	for _, h := range m.heads {
+		if strings.HasSuffix(h.raw, ":") {
+			continue
+		}
 		if below := slices.IndexFunc(now[h.n:], func(r lineRead) bool { return r.step != nil }); below >= 0 {
 			out = append(out, Doubt{Line: h.n, Step: now[h.n+below].step.ID, Head: strings.TrimSpace(lines[h.n]), Taken: readAsLane, Other: readAsText, Text: marked(h)})
 		}

@@ -154,7 +154,7 @@ func withoutTitle(flat []*line) (rest []*line, title *line) {
 const mostHeading = 4
 
 // underHeads takes headings away, and puts what stands below each into the lane of its name: 'Sales:', or a line without
-// a mark above lines farther in that have one.
+// a mark above lines that have one.
 func underHeads(flat []*line) (out, taken []*line) {
 	heads := map[*line]string{}
 	for i, l := range flat {
@@ -181,7 +181,7 @@ func underHeads(flat []*line) (out, taken []*line) {
 	return out, taken
 }
 
-// bareHeads are the lines without a mark, where each of them has lines with one below it, farther in; none where one
+// bareHeads are the lines without a mark, where each of them has lines with one below it; none where one
 // has not.
 func bareHeads(flat []*line) map[*line]string {
 	heads := map[*line]string{}
@@ -189,7 +189,7 @@ func bareHeads(flat []*line) map[*line]string {
 		if l.marked || l.field != nil {
 			continue
 		}
-		if !l.plainLine() || i+1 == len(flat) || !flat[i+1].marked || flat[i+1].indent <= l.indent || flat[i+1].isAnswer() || len(strings.Fields(l.raw)) > mostHeading {
+		if !l.plainLine() || i+1 == len(flat) || !flat[i+1].marked || flat[i+1].indent < l.indent || flat[i+1].isAnswer() || len(strings.Fields(l.raw)) > mostHeading {
 			return nil
 		}
 		heads[l] = l.raw

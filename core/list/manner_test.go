@@ -95,7 +95,8 @@ func TestManners(t *testing.T) {
 func TestDoubtsOfManners(t *testing.T) {
 	for _, k := range []struct{ text, want string }{
 		{"Refunds\n1. Form comes\n2. Check it\n3. Pay", "0 the title: - Refunds"},
-		{"Sales:\n- take it\nStore:\n  pack it", "0 who does it: - Sales:; 2 who does it: - Store:"},
+		{"Sales\n- take it\nStore\n- pack it", "0 who does it: - Sales; 2 who does it: - Store"},
+		{"Sales:\n- take it\nStore:\n- pack it", ""},
 	} {
 		lines := Split(k.text)
 		var got []string
