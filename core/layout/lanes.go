@@ -250,8 +250,9 @@ const (
 	mostRoom  = 150.0
 )
 
-// leastColumn is the least width of the columns beside the border of two stages, px.
-const leastColumn = 60.0
+// leastColumn is the least width of the columns beside the border of two stages, px: with the gap beside it a stage
+// without steps is as long as a stage has to be.
+const leastColumn = leastStage - tightest*colGap
 
 func (g *grid) cols() int {
 	n := g.least

@@ -32,8 +32,8 @@ const (
 // Distances on a laid out page, px. The gaps leave room for several connectors
 // side by side and for the labels of outcomes.
 const (
-	colGap  = 48.0
-	rowGap  = 48.0
+	colGap  = 40.0
+	rowGap  = 44.0
 	lanePad = 32.0 // above and below the steps of a lane
 	edge    = 30.0 // between the steps and the frame or the sheet's edge
 	foot    = 80.0 // under the drawing: the title block

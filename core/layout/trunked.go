@@ -14,7 +14,7 @@ import (
 const (
 	besideLine  = 14.0 // between lines side by side
 	besideStep  = 20.0 // between a step and the first line beside it
-	besideLabel = 28.0 // around the label of a line between two steps
+	besideLabel = 24.0 // around the label of a line between two steps
 )
 
 // onPlan is a page without lanes whose steps stand in the cells of a plan.
