@@ -252,7 +252,7 @@ const (
 
 // leastColumn is the least width of the columns beside the border of two stages, px: with the gap beside it a stage
 // without steps is as long as a stage has to be.
-const leastColumn = leastStage - tightest*colGap
+const leastColumn = leastStage - tightest*laneGap
 
 func (g *grid) cols() int {
 	n := g.least
@@ -343,9 +343,9 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 	at := frame.X + p.Heads() + edge + n.roomFor(turn[0])
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + colGap*n.how.tight + n.roomFor(turn[c+1])
+		at += width[c] + laneGap*n.how.tight + n.roomFor(turn[c+1])
 	}
-	frame.W = at - colGap*n.how.tight + edge - frame.X
+	frame.W = at - laneGap*n.how.tight + edge - frame.X
 	sizes := make([]float64, g.lanes)
 	for r := range g.lanes {
 		sizes[r] = math.Ceil(high[r] * float64(folds))

@@ -34,6 +34,7 @@ const (
 const (
 	colGap  = 40.0
 	rowGap  = 44.0
+	laneGap = 48.0 // between columns in lanes, where more lines turn
 	lanePad = 32.0 // above and below the steps of a lane
 	edge    = 30.0 // between the steps and the frame or the sheet's edge
 	foot    = 80.0 // under the drawing: the title block
