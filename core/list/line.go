@@ -1,6 +1,7 @@
 package list
 
 import (
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -27,6 +28,7 @@ type line struct {
 	letter byte   // that mark, where it is a small letter
 	asking bool   // it is a decision, though it does not say so
 	who    string // who does it, where another line or the end of this one says so
+	stage  string // that begins with it, where another line says so
 	arrow  bool   // between that name and what it leads to
 	goes   bool   // the line says nothing but where the one before it leads
 	kids   []*line
@@ -67,13 +69,16 @@ const nowhere = "(nowhere)"
 // noSeat is how it is written that a step stands in no lane.
 const noSeat = "(no lane)"
 
+// flowArrows are those of the flow.
+var flowArrows = []string{"->", "-->", "→", "=>", ">>", "⇒", "➔", "➜"}
+
 // arrows are what connectors are written with, by their meanings; the first of each is how they are
 // written, the others are read, too.
 var arrows = []struct {
 	meaning chart.Meaning
 	words   []string
 }{
-	{chart.Flow, []string{"->", "-->", "→", "=>"}},
+	{chart.Flow, flowArrows},
 	{chart.Aside, []string{"~>"}},
 	{chart.Data, []string{"..>"}},
 	{chart.Note, []string{"--"}},
@@ -160,7 +165,7 @@ func cutNumber(s string) (key, rest string) {
 	if !ok {
 		return "", s
 	}
-	if strings.EqualFold(head, "step") {
+	if slices.Contains(stepWords, strings.ToLower(head)) {
 		num, after, _ := strings.Cut(strings.TrimLeft(rest, " "), " ")
 		k := strings.TrimRight(num, ".:)")
 		switch {
@@ -221,7 +226,8 @@ func unmarked(s string) string {
 const empty = `\_`
 
 // Escapes: what a text must not say by itself.
-var escapes = strings.NewReplacer(`\`, `\\`, "\n", `\n`, "\r", `\r`, "\t", `\t`, `[`, `\[`, `>`, `\>`, `→`, `\→`, `=`, `\=`, `/`, `\/`, `|`, `\|`)
+var escapes = strings.NewReplacer(`\`, `\\`, "\n", `\n`, "\r", `\r`, "\t", `\t`, `[`, `\[`, `>`, `\>`, `→`, `\→`, `⇒`, `\⇒`,
+	`➔`, `\➔`, `➜`, `\➜`, `=`, `\=`, `/`, `\/`, `|`, `\|`)
 
 // Escaped is a text as it is written, so that it says nothing but itself.
 func Escaped(s string) string {
@@ -272,7 +278,7 @@ func meant(s string) string {
 		case r == 's':
 			b.WriteByte(' ')
 		case r == '_':
-		case strings.ContainsRune(`\[>→=/:"(#-|`, r):
+		case strings.ContainsRune(`\[>→⇒➔➜=/:"(#-|`, r):
 			b.WriteRune(r)
 		default: // a backslash that somebody wrote
 			b.WriteByte('\\')

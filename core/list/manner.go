@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+
+	"plaintracer/core/chart"
 )
 
 // The manners in which people write lists, besides their words: a title above the list, headings that say who
@@ -25,6 +27,8 @@ func mannered(flat []*line, titled bool) (rest []*line, m manner) {
 		rest, m.title = withoutTitle(flat)
 	}
 	rest, m.heads = underHeads(rest)
+	rest = underStages(rest)
+	whoArrows(rest)
 	if rolesBehind(rest) {
 		for _, l := range rest {
 			var who string
@@ -158,9 +162,14 @@ const mostHeading = 4
 func underHeads(flat []*line) (out, taken []*line) {
 	heads := map[*line]string{}
 	for i, l := range flat {
-		head, _, colon := cutLane(l.raw)
-		if _, answer := cutOutcome(l.raw); colon && !answer && l.plainLine() && i+1 < len(flat) && len(strings.Fields(head)) <= mostHeading {
+		head, what, colon := cutLane(l.raw)
+		if _, answer := cutOutcome(l.raw); !colon || answer || i+1 == len(flat) {
+			continue
+		}
+		if l.plainLine() && len(strings.Fields(head)) <= mostHeading {
 			heads[l] = head
+		} else if slices.Contains(headings[LaneRole], strings.ToLower(head)) && what != "" && l.key == "" && !l.marked && flat[i+1].marked { // 'Who: Cook'
+			heads[l] = what
 		}
 	}
 	if len(heads) < 2 {
@@ -197,14 +206,79 @@ func bareHeads(flat []*line) map[*line]string {
 	return heads
 }
 
+// underStages takes headings away, and begins a stage of its name with the line below each: lines without a mark above
+// others farther in, most of which say who does it.
+func underStages(flat []*line) []*line {
+	var out []*line
+	heads, lines, lanes := 0, 0, 0
+	for i, l := range flat {
+		if l.indent < flat[0].indent+farther {
+			if !l.plainLine() || i+1 == len(flat) || flat[i+1].indent < l.indent+farther || len(strings.Fields(l.raw)) > mostHeading {
+				return flat
+			}
+			heads++
+			continue
+		}
+		if i > 0 && flat[i-1].indent < flat[0].indent+farther {
+			l.stage = meant(strings.TrimSuffix(flat[i-1].raw, ":"))
+		}
+		if _, what, lane := cutLane(l.raw); !l.isAnswer() && l.field == nil {
+			lines++
+			if lane && what != "" {
+				lanes++
+			}
+		}
+		out = append(out, l)
+	}
+	if heads < 2 || lanes*3 < lines*2 {
+		for _, l := range out {
+			l.stage = ""
+		}
+		return flat
+	}
+	return out
+}
+
+// whoArrows takes who does it off lines that have it before an arrow: '1) Buyer -> fills in the form', where all that
+// have a number are written so.
+func whoArrows(flat []*line) {
+	n := 0
+	lefts, rights := map[string]bool{}, map[string]bool{}
+	for _, l := range flat {
+		if l.key == "" || l.field != nil {
+			continue
+		}
+		who, m, what, ok := cutArrow(l.raw)
+		if _, _, _, more := cutArrow(what); !ok || more || m != chart.Flow || who == "" || len(strings.Fields(who)) > mostHeading || !unicode.IsLower(firstRune(what)) || strings.HasSuffix(who, "?") {
+			return
+		}
+		n++
+		lefts[nameOf(who)], rights[nameOf(what)] = true, true
+	}
+	for w := range rights {
+		if lefts[w] || n < fewestTitled {
+			return
+		}
+	}
+	for _, l := range flat {
+		if l.key != "" && n > 0 {
+			l.who, _, l.raw, _ = cutArrow(l.raw)
+		}
+	}
+}
+
 // cutRole takes who does it off the end of a text: 'Open ticket (Helpdesk)'.
 func cutRole(s string) (text, who string) {
-	i := strings.LastIndex(s, " (")
-	if i <= 0 || !strings.HasSuffix(s, ")") {
+	i := strings.LastIndexAny(s, "([")
+	if i <= 1 || s[i-1] != ' ' || !strings.HasSuffix(s, ")") && !strings.HasSuffix(s, "]") {
 		return s, ""
 	}
+	i--
 	who = s[i+2 : len(s)-1]
-	if n := len(strings.Fields(who)); n == 0 || n > mostHeading || strings.ContainsAny(who, `()?:,;/\"=`) || !unicode.IsUpper(firstRune(who)) && !unicode.IsDigit(firstRune(who)) {
+	if _, _, symbol := tags(who); symbol {
+		return s, ""
+	}
+	if n := len(strings.Fields(who)); n == 0 || n > mostHeading || strings.ContainsAny(who, `()[]?:,;/\"=`) || !unicode.IsUpper(firstRune(who)) && !unicode.IsDigit(firstRune(who)) {
 		return s, ""
 	}
 	return s[:i], who
@@ -214,12 +288,13 @@ func cutRole(s string) (text, who string) {
 func rolesBehind(flat []*line) bool {
 	var texts []string
 	for _, l := range flat {
-		if head, _, ok := cutLane(l.raw); ok && l.field == nil && !isOutcome(head) || l.who != "" {
+		if l.field != nil || l.indent >= flat[0].indent+farther {
+			continue
+		}
+		if head, _, ok := cutLane(l.raw); ok && !isOutcome(head) || l.who != "" {
 			return false
 		}
-		if l.field == nil {
-			texts = append(texts, l.raw)
-		}
+		texts = append(texts, l.raw)
 	}
 	return areRoles(texts)
 }
@@ -276,6 +351,13 @@ func cutCondition(s string) (c condition, ok bool) {
 				end, width = i, len(w)
 			}
 		}
+		if end < 0 { // 'if it is wrong go back to 2'
+			for _, w := range longestLeaders {
+				if i := strings.Index(after, " "+w); i > 0 && (end < 0 || i < end) && !slices.Contains(fillers, w) {
+					end, width = i, 1
+				}
+			}
+		}
 		if end <= 0 || isEscaped(after, end) {
 			return c, false
 		}
@@ -284,6 +366,30 @@ func cutCondition(s string) (c condition, ok bool) {
 		return c, c.then != "" && len(strings.Fields(c.asks)) <= mostCondition
 	}
 	return c, false
+}
+
+// cutConditionBehind takes a sentence that decides off the end of a text: 'look (if wrong, go back to 1)', 'look; if it is
+// wrong go back to 1'.
+func cutConditionBehind(s string) (text string, c condition, ok bool) {
+	if i := strings.LastIndex(s, " ("); i > 0 {
+		if inner, closed := strings.CutSuffix(strings.TrimRight(s[i+2:], "."), ")"); closed {
+			c, ok = cutCondition(inner)
+			return s[:i], c, ok
+		}
+	}
+	for _, sep := range []string{"; ", ". ", ", "} {
+		for at := len(s); at > 0; {
+			i := strings.LastIndex(s[:at], sep)
+			if i <= 0 {
+				break
+			}
+			if c, ok := cutCondition(s[i+len(sep):]); ok {
+				return s[:i], c, true
+			}
+			at = i
+		}
+	}
+	return s, c, false
 }
 
 // decides makes decisions of lines that say on what it depends where they go on: 'if stock < 10 then order more,
@@ -316,12 +422,9 @@ func decides(flat []*line) (rest []*line) {
 				l.forks(c.no, c.otherwise)
 			}
 		case len(l.kids) == 0 && !l.asks():
-			if i := strings.LastIndex(l.raw, " ("); i > 0 {
-				inner, closed := strings.CutSuffix(strings.TrimRight(l.raw[i+2:], "."), ")")
-				if c, ok := cutCondition(inner); ok && closed && c.otherwise == "" && leads(c.then) {
-					l.raw, l.asking = l.raw[:i], true
-					l.forks(c.asks, c.then)
-				}
+			if text, c, ok := cutConditionBehind(l.raw); ok && c.otherwise == "" && leads(c.then) {
+				l.raw, l.asking = text, true
+				l.forks(c.asks, c.then)
 			}
 		}
 		before, answering = l, l.asks() || l.isAnswer()
@@ -334,6 +437,9 @@ func decides(flat []*line) (rest []*line) {
 func (l *line) forks(label, leads string) {
 	l.kids = append(l.kids, &line{n: l.n, indent: l.indent + farther, raw: leads, of: l, label: label, named: true})
 }
+
+// ors stand between what is asked.
+var ors = []string{" or ", " oder ", " ou ", " o ", " of ", " lub ", " eller "}
 
 // soleHead keeps what only one line of all has before a colon, and that asks, from being who does it: 'Classify: minor or
 // major?'.
@@ -350,8 +456,11 @@ func soleHead(flat []*line) {
 			sole = l
 		}
 	}
-	if sole != nil && sole != flat[0] && sole.asks() && len(flat) > fewestTitled {
-		head, what, _ := cutLane(sole.raw)
+	if sole == nil || sole == flat[0] || !sole.asks() || len(flat) <= fewestTitled {
+		return
+	}
+	head, what, _ := cutLane(sole.raw)
+	if slices.ContainsFunc(ors, func(or string) bool { return strings.Contains(what, or) }) {
 		sole.raw = head + `\: ` + what
 	}
 }
@@ -396,6 +505,8 @@ func (l *line) chooses(behind []*line) bool {
 	for _, k := range behind[:min(len(behind), farBack)] {
 		if k.indent < l.indent+farther {
 			break
+		} else if !level(k, behind[0]) {
+			continue
 		}
 		head, what, ok := cutLane(k.raw)
 		if ok && what != "" || k.isAnswer() {
@@ -403,11 +514,18 @@ func (l *line) chooses(behind []*line) bool {
 		}
 		// 'suitable: invite', and 'not suitable: reject'
 		head = strings.ToLower(head)
-		of, not := strings.CutPrefix(head, "not ")
-		decides = decides || heads["not "+head] || not && heads[of]
+		for h := range heads {
+			decides = decides || opposite(h, head) || opposite(head, h)
+		}
 		heads[head] = true
 	}
-	return n > 1 && decides
+	return n > 1 && len(heads) > 1 && decides
+}
+
+// opposite reports whether b is a with a word or beginning before it that says not.
+func opposite(a, b string) bool {
+	rest, ok := strings.CutSuffix(b, a)
+	return ok && a != "" && slices.Contains([]string{"not ", "un", "in", "im", "non-", "nicht ", "un", "pas ", "no "}, rest)
 }
 
 // isAnswer reports whether a line begins with the name of an outcome.

@@ -378,6 +378,9 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 		l.add(r, before)
 		s = after
 	}
+	if before, stops := cutStop(s); stops && l.named && len(l.ways) == 0 {
+		l.ways, s = []way{{end: true, meaning: chart.Flow}}, before
+	}
 	if before, to, ok := cutTail(s); ok && len(l.ways) == 0 {
 		if w, known := r.target(to); known {
 			w.meaning = chart.Flow
@@ -395,6 +398,9 @@ func (l *line) settled() {
 	}
 	if s := &l.steps[0]; l.who != "" && s.lane == nil && !s.noLane {
 		s.lane = []seat{{l.who, false}}
+	}
+	if s := &l.steps[0]; l.stage != "" && s.stage == nil {
+		s.stage = &l.stage
 	}
 	if s := &l.steps[n-1]; l.asking && s.symbol == "" {
 		s.symbol = symbol.Decision

@@ -38,6 +38,7 @@ var leaders = []string{
 	"back to ", "go back to ", "goes back to ", "go to ", "goes to ", "goto ", "return to ", "returns to ",
 	"loop back to ", "loop to ",
 	"continue with ", "continue at ", "continue to ", "continues with ", "proceed to ", "proceed with ", "jump to ", "repeat from ", "see step ", "to step ",
+	"repeat ",
 	"zurück zu ", "zurück zum ", "zurück zur ", "weiter mit ", "weiter bei ", "retour à ", "aller à ", "volver a ", "ir a ", "torna a ", "vai a ",
 	"terug naar ", "ga naar ",
 	"voltar a ", "voltar para ", "ir para ", "wróć do ", "przejdź do ", "tillbaka till ", "gå till ", "tilbage til ", "gå til ", "tilbake til ",
@@ -105,14 +106,19 @@ func cutSeparator(s string) (rest string, arrow, ok bool) {
 	if t == "" {
 		return "", false, true
 	}
-	for _, w := range []string{"->", "-->", "→", "=>", ":", ",", ".", "–", "—", "-"} {
+	for _, w := range flowArrows {
+		if rest, is := strings.CutPrefix(t, w); is {
+			return strings.TrimLeft(rest, " "), true, true
+		}
+	}
+	for _, w := range []string{":", ",", ".", "–", "—", "-"} {
 		rest, is := strings.CutPrefix(t, w)
 		// A dash needs a space behind it, or it is a part of a word; a full stop also a letter, or it is one of a number.
 		stop := w == "." && len(rest) > 1 && unicode.IsLetter(firstRune(rest[1:]))
 		dash := w == "-" || w == "–" || w == "—" || stop
 		is = is && (w != "." || stop)
 		if is && (!dash || rest == "" || rest[0] == ' ') {
-			return strings.TrimLeft(rest, " "), strings.Contains("->-->→=>", w) && w != "-", true
+			return strings.TrimLeft(rest, " "), false, true
 		}
 	}
 	return s, false, false
@@ -337,9 +343,18 @@ func cutTail(s string) (before, to string, ok bool) {
 	return s, "", false
 }
 
+// cutStop takes 'and stop' off the end of what an outcome says.
+func cutStop(s string) (before string, ok bool) {
+	t := strings.TrimRight(s, ". ")
+	before, ok = strings.CutSuffix(t, " and stop")
+	return strings.TrimRight(before, ","), ok
+}
+
+// stepWords are what a step is called.
+var stepWords = []string{"step", "schritt", "étape", "paso", "passo", "stap", "krok", "steg", "trin", "trinn"}
+
 // numberWords stand before the number of a step.
-var numberWords = []string{"step number", "step no.", "step", "number", "no.", "schritt", "étape", "paso", "passo", "stap", "krok", "steg", "trin",
-	"trinn", "#"}
+var numberWords = append([]string{"step number", "step no.", "number", "no.", "#"}, stepWords...)
 
 // bare is what names a step in what people say: 'step 2', '"Pay".', 'no. 3'.
 func bare(s string) string {

@@ -109,6 +109,11 @@ func ReadTable(text string) (t Table, ok bool) {
 	return t, len(t.Rows) > 0
 }
 
+// nothing reports whether a cell says nothing: it is empty, or has a dash.
+func nothing(cell string) bool {
+	return slices.Contains([]string{"", "-", "–", "—", "n/a", "N/A"}, cell)
+}
+
 // pastOthers leads row i of a table in which rows follow each other past the next one, where both are what the same row
 // before leads to, by different answers.
 func pastOthers(rows []*line, i int) []way {
@@ -260,6 +265,9 @@ func (r *reading) leadsTo(cell, label string) (ways []way, ok bool) {
 		return []way{w}, true
 	}
 	ok = true
+	if fields := strings.Fields(cell); len(fields) > 1 && !slices.ContainsFunc(fields, func(f string) bool { return !strings.Contains(strings.TrimSuffix(f, ":"), ":") }) {
+		cell = strings.Join(fields, ";") // 'Y:3 N:4'
+	}
 	for _, part := range strings.FieldsFunc(strings.ReplaceAll(cell, " / ", ";"), func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
 		name, to := label, strings.TrimSpace(part)
 		if o, is := cutOutcome(to); is && o.rest != "" {
@@ -357,7 +365,7 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 	for i, row := range t.Rows {
 		l, of := &line{n: i + 1}, said{}
 		for c, cell := range row {
-			if c >= len(t.Roles) || cell == "" {
+			if c >= len(t.Roles) || nothing(cell) {
 				continue
 			}
 			switch t.Roles[c] {
@@ -396,6 +404,15 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 				}
 				l.kids = append(l.kids, &line{field: &chart.Field{Name: name, Value: cell}})
 			}
+		}
+		if strings.HasSuffix(of.text, "?") && len(l.ways) == 0 { // a remark that says where its answers lead
+			l.kids = slices.DeleteFunc(l.kids, func(k *line) bool {
+				ways, ok := r.leadsTo(k.field.Value, "")
+				if ok = ok && len(ways) > 0 && !slices.ContainsFunc(ways, func(w way) bool { return w.label == "" }); ok {
+					l.ways = ways
+				}
+				return ok
+			})
 		}
 		if of.text != "" {
 			l.steps = []said{of}
