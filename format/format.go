@@ -1,25 +1,16 @@
-// Package format writes a chart in any of the formats that it can be exported
-// in; each has a package of its own below this one.
+// Package format writes a chart in any of the formats that it can be exported in, and makes one of the files that
+// can be opened; each format has a package of its own below this one, or of the core. All that is to be known of a
+// format stands in one table (Formats): the server, its pages and the command line are made from it.
 package format
 
 import (
 	"context"
 	"fmt"
 	"io"
-	"math"
+	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/list"
-	"plaintracer/core/scene"
-	"plaintracer/core/sheet"
-	"plaintracer/format/csv"
-	"plaintracer/format/font"
-	"plaintracer/format/geometry"
-	"plaintracer/format/ink"
-	"plaintracer/format/pdf"
-	"plaintracer/format/png"
-	"plaintracer/format/svg"
 )
 
 // Kind is one of the formats, named by its file's extension.
@@ -36,26 +27,113 @@ const (
 	Geometry Kind = "geometry.json"
 )
 
-// fairPixels is the most that a PNG has whose scale nobody chose.
-const fairPixels = 20e6
+// Format is what is to be known of one.
+type Format struct {
+	Kind  Kind
+	Type  string // media type
+	Name  string // as people call it, where there is little room
+	Words string // in the dialog of export; "" where it is not offered there
+	Hint  string // behind these, in brackets
+	All   bool   // it has room for all pages
+	Drawn bool   // it shows the chart as it is drawn
 
-// Types are the media types of the formats.
-var Types = map[Kind]string{
-	SVG: "image/svg+xml", PNG: "image/png", PDF: "application/pdf",
-	CSV: "text/csv; charset=utf-8", Text: "text/plain; charset=utf-8", JSON: "application/json", Geometry: "application/json",
+	write func(*job) error
+	read  func(b []byte, title string) (*chart.Chart, error)
+	whole bool // a chart that was read has its places
 }
 
-// Drawn tells whether the format shows the chart as it is drawn.
-func (k Kind) Drawn() bool { return k == SVG || k == PNG || k == PDF }
+// Formats are all formats, in the order in which they are offered.
+var Formats = []Format{
+	{Kind: PDF, Name: "PDF", Type: "application/pdf", Words: "PDF, each page on its sheet", All: true, Drawn: true, write: writePDF},
+	{Kind: SVG, Name: "SVG", Type: "image/svg+xml", Words: "SVG with fonts", Drawn: true, write: writeSVG},
+	{Kind: PNG, Name: "PNG", Type: "image/png", Words: "PNG", Drawn: true, write: writePNG},
+	{Kind: CSV, Name: "steps table", Type: "text/csv; charset=utf-8", Words: "Steps table (CSV)", Hint: "cells that a spreadsheet would run as formulas get an apostrophe",
+		write: writeCSV, read: readCSV},
+	{Kind: Text, Name: "steps as text", Type: "text/plain; charset=utf-8", Words: "Steps as text", All: true, write: writeText, read: readText},
+	{Kind: JSON, Name: "chart file", Type: "application/json", Words: "Chart file", All: true, write: writeChart, read: readChart, whole: true},
+	{Kind: Geometry, Name: "geometry", Type: "application/json", All: true, write: writeGeometry},
+}
+
+// Named is the format of a kind; ok is false where there is none.
+func Named(k Kind) (f Format, ok bool) {
+	i := slices.IndexFunc(Formats, func(f Format) bool { return f.Kind == k })
+	if i < 0 {
+		return Format{}, false
+	}
+	return Formats[i], true
+}
 
 // Of finds the format of a file name.
-func Of(name string) (Kind, error) {
-	for _, k := range []Kind{Geometry, SVG, PNG, PDF, CSV, Text, JSON} {
-		if strings.HasSuffix(strings.ToLower(name), "."+string(k)) {
-			return k, nil
+func Of(name string) (Format, error) {
+	f, ok := of(name)
+	if !ok {
+		return f, fmt.Errorf("%s: unknown format; expected a file name ending in %s", name, Listed("."))
+	}
+	return f, nil
+}
+
+// of is the format with the longest extension that a file name has.
+func of(name string) (found Format, ok bool) {
+	for _, f := range Formats {
+		if strings.HasSuffix(strings.ToLower(name), "."+string(f.Kind)) && len(f.Kind) > len(found.Kind) {
+			found, ok = f, true
 		}
 	}
-	return "", fmt.Errorf("%s: unknown format; expected a file name ending in .svg, .png, .pdf, .csv, .txt, .json or .geometry.json", name)
+	return found, ok
+}
+
+// Opened reports whether files of a format can be opened; Fresh, whether nothing has its place yet in what they hold.
+func (f Format) Opened() bool { return f.read != nil }
+func (f Format) Fresh() bool  { return f.Opened() && !f.whole }
+
+// Kinds are those of some formats, or (nil) of all.
+func Kinds(some func(Format) bool) (out []string) {
+	for _, f := range Formats {
+		if some == nil || some(f) {
+			out = append(out, string(f.Kind))
+		}
+	}
+	return out
+}
+
+// Listed names the kinds of all formats: 'svg, png or pdf', each behind a prefix.
+func Listed(prefix string) string {
+	kinds := Kinds(nil)
+	for i := range kinds {
+		kinds[i] = prefix + kinds[i]
+	}
+	return or(kinds)
+}
+
+// OpenedWords says which files can be opened of some formats, or (nil) of all that can: 'steps table (.csv), steps as
+// text (.txt) or chart file (.json)'.
+func OpenedWords(some func(Format) bool) string {
+	var out []string
+	for _, f := range Formats {
+		if f.Opened() && (some == nil || some(f)) {
+			out = append(out, fmt.Sprintf("%s (.%s)", f.Name, f.Kind))
+		}
+	}
+	return or(out)
+}
+
+// Names names some formats as people do: 'PDF or chart file'.
+func Names(some func(Format) bool) string {
+	var out []string
+	for _, f := range Formats {
+		if some(f) {
+			out = append(out, f.Name)
+		}
+	}
+	return or(out)
+}
+
+// or joins words with commas and an 'or'.
+func or(words []string) string {
+	if n := len(words) - 1; n > 0 {
+		return strings.Join(words[:n], ", ") + " or " + words[n]
+	}
+	return strings.Join(words, "")
 }
 
 // Options say what of a chart is written and how. The zero value means the
@@ -76,6 +154,10 @@ type Options struct {
 // Write writes the chart in the format. It ends with the context's error soon after that
 // has ended.
 func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) error {
+	f, ok := Named(k)
+	if !ok {
+		return fmt.Errorf("there is no format %q", k)
+	}
 	pages := c.Pages
 	if o.Page != "" {
 		p := c.Page(o.Page)
@@ -84,77 +166,5 @@ func Write(ctx context.Context, w io.Writer, k Kind, c *chart.Chart, o Options) 
 		}
 		pages = []*chart.Page{p}
 	}
-	switch k {
-	case JSON:
-		b, err := chart.Marshal(c)
-		if err != nil {
-			return err
-		}
-		_, err = w.Write(b)
-		return err
-	case CSV:
-		return csv.Write(w, pages[0])
-	case Text:
-		_, err := io.WriteString(w, list.Write(&chart.Chart{Name: c.Name, Pages: pages}))
-		return err
-	}
-	var sheets []*sheet.Sheet
-	for _, p := range pages {
-		comp := sheet.Composer{Told: sheet.Told{Date: o.Date, Revision: "draft", Owner: o.Author}}
-		s, err := comp.ComposeContext(ctx, c, p)
-		if err != nil {
-			return err
-		}
-		sheets = append(sheets, s)
-	}
-	if k == Geometry {
-		return geometry.Write(w, sheets)
-	}
-	var ds []scene.Drawing
-	for _, s := range sheets {
-		if o.Chosen != nil {
-			d := scene.Part(s, o.Chosen)
-			if len(d.Elements) == 0 {
-				return fmt.Errorf("nothing is selected to export")
-			}
-			ds = append(ds, d)
-		} else {
-			ds = append(ds, scene.Of(s))
-		}
-	}
-	for i := range ds {
-		ds[i].Pictures = o.Pictures
-	}
-	switch k {
-	case SVG:
-		var b strings.Builder
-		if err := svg.Document(ctx, &b, ds[0], svgStyle(ds[0])); err != nil {
-			return err
-		}
-		_, err := io.WriteString(w, Holding(b.String(), o.Pictures))
-		return err
-	case PNG:
-		if o.Scale == 0 { // what a screen shows sharply, less for a huge page
-			o.Scale = min(2, math.Sqrt(fairPixels/(ds[0].View.W*ds[0].View.H)))
-		}
-		return png.Write(ctx, w, ds[0], o.Scale, o.Clear)
-	case PDF:
-		doc := pdf.Document{Title: c.Name, Author: o.Author}
-		if o.Tile != nil {
-			doc.TileW, doc.TileH = o.Tile.W, o.Tile.H
-		}
-		return pdf.Write(ctx, w, doc, ds)
-	}
-	return fmt.Errorf("there is no format %q", k)
-}
-
-// svgStyle is the style of a file that opens alone, fonts included.
-func svgStyle(d scene.Drawing) string {
-	texts := map[string]string{}
-	for _, e := range d.Elements {
-		for _, i := range e.Items {
-			texts[ink.FaceName(i.Face)] += i.Text
-		}
-	}
-	return font.Embedded(texts) + svg.Style(font.Families("sans"), font.Families("serif"), font.Families("mono"))
+	return f.write(&job{ctx, w, c, pages, o})
 }

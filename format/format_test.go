@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"fmt"
 	"math/rand/v2"
+	"os"
 	"strings"
 	"testing"
 
@@ -54,5 +55,41 @@ func TestWhateverIsAcceptedIsDrawn(t *testing.T) {
 	}
 	if accepted < 300 {
 		t.Errorf("%d commands were accepted: too few to tell", accepted)
+	}
+}
+
+// What stands in the table of formats is all there is to add: their kinds and media types differ, each that is offered
+// is called something, its files are known by their names, and the document tells it.
+func TestFormats(t *testing.T) {
+	doc, err := os.ReadFile("../docs/file-format.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	kinds, words := map[Kind]bool{}, map[string]bool{}
+	for _, f := range Formats {
+		if kinds[f.Kind] || f.Words != "" && words[f.Words] || f.Name == "" || f.Type == "" || f.write == nil {
+			t.Errorf("%+v", f)
+		}
+		kinds[f.Kind], words[f.Words] = true, true
+		if got, err := Of("a.b." + strings.ToUpper(string(f.Kind))); err != nil || got.Kind != f.Kind {
+			t.Errorf("a file with the extension %s is of the format %s, %v", f.Kind, got.Kind, err)
+		}
+		pages, opened := "one", "no"
+		if f.All {
+			pages = "all"
+		}
+		if f.Opened() {
+			opened = "yes"
+		}
+		row := fmt.Sprintf("| `.%s` | ", f.Kind)
+		if _, rest, ok := strings.Cut(string(doc), row); !ok || !strings.Contains(strings.SplitN(rest, "\n", 2)[0], "| "+pages+" | "+opened+" |") {
+			t.Errorf("docs/file-format.md has no line of .%s with %s pages, opened: %s", f.Kind, pages, opened)
+		}
+	}
+	if _, err := Of("a.doc"); err == nil || !strings.Contains(err.Error(), ".pdf, .svg, .png, .csv, .txt, .json or .geometry.json") {
+		t.Errorf("an unknown format is answered %v", err)
+	}
+	if _, _, err := Read("a.pdf", nil); err == nil || !strings.Contains(err.Error(), "expected one of these: steps table (.csv), steps as text (.txt) or chart file (.json)") {
+		t.Errorf("a file that cannot be opened is answered %v", err)
 	}
 }

@@ -132,7 +132,7 @@ func (s *Server) keep(c fiber.Ctx, ch *chart.Chart) error {
 func (s *Server) openFile(c fiber.Ctx) error {
 	h, err := c.FormFile("file")
 	if err != nil {
-		return bad("Choose a file: a steps table (.csv), steps as text (.txt) or a chart (.json).")
+		return bad("Choose a file: " + format.OpenedWords(nil) + ".")
 	}
 	b, err := sent(h)
 	if err != nil {

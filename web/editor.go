@@ -91,16 +91,16 @@ func (s *Server) export(c fiber.Ctx) error {
 		want = func(key string) string { return c.FormValue(key) }
 	}
 	k := format.Kind(want("format"))
-	kind, ok := format.Types[k]
+	f, ok := format.Named(k)
 	if !ok {
-		return bad(fmt.Sprintf("format=%q: expected svg, png, pdf, csv, txt, json or geometry.json", k))
+		return bad(fmt.Sprintf("format=%q: expected %s", k, format.Listed("")))
 	}
 	ch, _, err := s.store.Chart(entry(c).ID)
 	if err != nil {
 		return err
 	}
 	o := format.Options{Clear: want("ground") == "clear", Author: person(c).Name, Date: time.Now().Format(time.DateOnly), Pictures: s.pictureOf}
-	if o.Page = want("page"); want("chosen") == "all" && (k == format.PDF || k == format.JSON || k == format.Geometry) {
+	if o.Page = want("page"); want("chosen") == "all" && f.All {
 		o.Page = ""
 	}
 	if t := want("scale"); t != "" {
@@ -131,7 +131,7 @@ func (s *Server) export(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	c.Set(fiber.HeaderContentType, kind)
+	c.Set(fiber.HeaderContentType, f.Type)
 	if want("show") == "" {
 		attach(c, ch.Name, "."+string(k))
 	}

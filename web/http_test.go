@@ -390,7 +390,7 @@ func TestBadInput(t *testing.T) {
 		{"x.csv", "a,b\n", `the column "number" is missing`},
 		{"x.json", `{"format":"plain-tracer-chart","version":9}`, "newer than this program"},
 		{"x.json", `{"format":`, "line 1"},
-		{"x.doc", "", "steps table (.csv), steps as text (.txt) or a chart (.json)"},
+		{"x.doc", "", "expected one of these: steps table (.csv), steps as text (.txt) or chart file (.json)"},
 	} {
 		if code, text := upload(c.name, []byte(c.body)); code != 400 || !strings.Contains(text, c.want) {
 			t.Errorf("%s %q: %d %q, want 400 and %q", c.name, c.body, code, text, c.want)

@@ -80,7 +80,7 @@ func TestFileIsShownBeforeItIsDrawn(t *testing.T) {
 	b := s.browse(t)
 	b.signIn()
 	b.open("/charts")
-	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
+	b.press("Open a file Steps table (.csv), steps as text (.txt) or chart file (.json)")
 	dir := t.TempDir()
 	file := func(name, text string) string {
 		path := filepath.Join(dir, name)
@@ -105,7 +105,7 @@ func TestFileIsShownBeforeItIsDrawn(t *testing.T) {
 	}
 	// What is typed is not replaced by a file, which is drawn as it is then.
 	eval[bool](b, `(() => { const f = document.querySelector('[name=list]'); f.value = 'Typed by hand'; f.dispatchEvent(new Event('input', { bubbles: true })); return true; })()`)
-	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
+	b.press("Open a file Steps table (.csv), steps as text (.txt) or chart file (.json)")
 	b.run(chooseFile("[name=file]", file("Other.txt", "Ring\nLook")))
 	b.frame()
 	if got := eval[string](b, `document.querySelector('[name=list]').value + '|' + document.querySelector('[name=file]').files.length`); got != "Typed by hand|1" {

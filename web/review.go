@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"maps"
 	"net/netip"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -11,6 +12,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/format"
 	"plaintracer/store"
 )
 
@@ -293,9 +295,15 @@ func (s *Server) reviewRemark(c fiber.Ctx) error {
 // helpers are what the templates call.
 func (s *Server) helpers() map[string]any {
 	out := map[string]any{
-		"asset": s.assets.url,
-		"many":  many,
-		"ago":   ago,
+		"asset":   s.assets.url,
+		"many":    many,
+		"formats": offered,
+		"allPages": func() string {
+			return format.Names(func(f format.Format) bool { return f.Words != "" && f.All })
+		},
+		"opens":       func() string { return "." + strings.Join(format.Kinds(format.Format.Opened), ",.") },
+		"openedWords": func() string { return format.OpenedWords(nil) },
+		"ago":         ago,
 		"initials": func(name string) string {
 			out := ""
 			for _, w := range strings.Fields(name) {
@@ -307,6 +315,11 @@ func (s *Server) helpers() map[string]any {
 	}
 	maps.Copy(out, controls())
 	return out
+}
+
+// offered are the formats that the dialog of export has.
+func offered() []format.Format {
+	return slices.DeleteFunc(slices.Clone(format.Formats), func(f format.Format) bool { return f.Words == "" })
 }
 
 // ago says when something was, as people say it.

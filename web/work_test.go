@@ -199,7 +199,7 @@ func TestOpeningAFileIsStopped(t *testing.T) {
 	if err := os.WriteFile(file, benchTable(10000), 0o600); err != nil {
 		t.Fatal(err)
 	}
-	b.press("Open a file Steps table (.csv), text (.txt) or chart (.json)")
+	b.press("Open a file Steps table (.csv), steps as text (.txt) or chart file (.json)")
 	b.run(chooseFile("[name=file]", file))
 	eval[bool](b, `(window.told = '', setInterval(() => {
 	  const d = document.querySelector('dialog[open]');

@@ -92,7 +92,7 @@ func importCommand() *cobra.Command {
 	var out string
 	var levels bool
 	cmd := output(&cobra.Command{
-		Use:   "import FILE.(csv|txt) -o chart.json",
+		Use:   "import FILE.(" + strings.Join(format.Kinds(format.Format.Fresh), "|") + ") -o chart.json",
 		Short: "Make a chart from a steps table or from steps as text",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
@@ -106,7 +106,7 @@ func importCommand() *cobra.Command {
 			}
 			c, fresh, err := format.Read(name, b)
 			if err == nil && !fresh {
-				err = errors.New("a chart needs no import; expected a steps table (.csv) or steps as text (.txt)")
+				err = errors.New("a chart needs no import; expected a " + format.OpenedWords(format.Format.Fresh))
 			}
 			if err != nil {
 				return fmt.Errorf("%s: %w", args[0], err)
@@ -222,7 +222,7 @@ func exportCommand() *cobra.Command {
 	var kind, tile string
 	var o format.Options
 	cmd := output(&cobra.Command{
-		Use:   "export chart.json -o out.(svg|png|pdf|csv|txt|json|geometry.json)",
+		Use:   "export chart.json -o out.(" + strings.Join(format.Kinds(nil), "|") + ")",
 		Short: "Write a chart as a drawing, a table or data",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
@@ -230,9 +230,9 @@ func exportCommand() *cobra.Command {
 			if kind != "" {
 				as = "chart." + kind
 			} else if out == "-" {
-				return errors.New("standard output has no name that tells the format: add --format svg, png, pdf, csv, txt, json or geometry.json")
+				return errors.New("standard output has no name that tells the format: add --format " + format.Listed(""))
 			}
-			k, err := format.Of(as)
+			f, err := format.Of(as)
 			if err != nil {
 				return err
 			}
@@ -252,19 +252,19 @@ func exportCommand() *cobra.Command {
 				o.Chosen = func(id string) bool { return slices.Contains(only, id) }
 			}
 			var b bytes.Buffer
-			if err := format.Write(cmd.Context(), &b, k, c, o); err != nil {
+			if err := format.Write(cmd.Context(), &b, f.Kind, c, o); err != nil {
 				return err
 			}
 			if err := write(out, b.Bytes()); err != nil {
 				return err
 			}
-			if words := scene.UnprintableWords(c); words != "" && k.Drawn() {
+			if words := scene.UnprintableWords(c); words != "" && f.Drawn {
 				fmt.Fprintln(cmd.ErrOrStderr(), words)
 			}
 			return nil
 		},
 	}, &out)
-	cmd.Flags().StringVar(&kind, "format", "", "svg, png, pdf, csv, txt, json or geometry.json (default: as the output file's name says)")
+	cmd.Flags().StringVar(&kind, "format", "", format.Listed("")+" (default: as the output file's name says)")
 	cmd.Flags().StringVar(&o.Page, "page", "", "ID of the page (default: all pages, or the first)")
 	cmd.Flags().StringSliceVar(&only, "only", nil, "IDs of the steps and connectors to draw (default: the whole page)")
 	cmd.Flags().Float64Var(&o.Scale, "scale", 0, "pixels per CSS pixel, for PNG (default 2, less for a very large page)")
