@@ -509,6 +509,7 @@ const (
 var roleWords = map[list.Role]string{
 	list.TextRole: "the step", list.LaneRole: "who does it", list.NumberRole: "its number", list.NextRole: "where it leads",
 	list.SymbolRole: "its symbol", list.FieldRole: "a field", list.YesRole: "where yes leads", list.NoRole: "where no leads", list.Unused: "nothing",
+	list.BeforeRole: "what leads to it", list.StageRole: "its stage",
 }
 
 const sayNoOutcome = "That step is no outcome here, or there is no decision above it."

@@ -21,7 +21,9 @@ const (
 	LaneRole   Role = "lane"
 	TextRole   Role = "text"
 	NextRole   Role = "next"
+	BeforeRole Role = "before" // what leads there
 	SymbolRole Role = "symbol"
+	StageRole  Role = "stage"
 	YesRole    Role = "yes" // where it leads if so
 	NoRole     Role = "no"
 	FieldRole  Role = "field"
@@ -29,7 +31,7 @@ const (
 )
 
 // Roles are all roles, in the order in which they are offered.
-var Roles = []Role{TextRole, LaneRole, NumberRole, NextRole, YesRole, NoRole, SymbolRole, FieldRole, Unused}
+var Roles = []Role{TextRole, LaneRole, NumberRole, NextRole, YesRole, NoRole, BeforeRole, SymbolRole, StageRole, FieldRole, Unused}
 
 // Table are cells as a spreadsheet puts them on the clipboard, and what each column is taken for.
 type Table struct {
@@ -50,6 +52,8 @@ var headings = map[Role][]string{
 		"prossimo|volgende|volgende stap|dan|próximo|próximo passo|seguinte|depois|następny|dalej|potem|nästa|nästa steg|sedan|næste|derefter|neste|deretter"),
 	YesRole:    split("yes|if yes|ja|wenn ja|oui|si oui|sí|si sí|sì|se sì|indien ja|als ja|sim|se sim|tak|jeśli tak|om ja|hvis ja"),
 	NoRole:     split("no|if no|nein|wenn nein|non|si non|si no|se no|nee|indien nee|als nee|não|se não|nie|jeśli nie|nej|om nej|hvis nej|nei|hvis nei"),
+	BeforeRole: split("predecessor|predecessors|previous|previous step|after|follows|comes from|depends on|vorgänger|nach schritt|prédécesseur|après|predecesor|anterior|precedente|voorganger|poprzednik|föregångare|forgænger|forgjenger"),
+	StageRole:  split("phase|stage|milestone|etappe|abschnitt|étape du projet|fase del progetto|faza|fas"),
 	SymbolRole: split("symbol|shape|type|kind|symbole|símbolo|simbolo|symbool|figura"),
 }
 
@@ -96,6 +100,9 @@ func ReadTable(text string) (t Table, ok bool) {
 		return Table{}, false
 	}
 	t.Rows = rows
+	if pairs, ok := ofPairs(rows); ok {
+		return pairs, true
+	}
 	if roles := named(rows[0]); slices.ContainsFunc(roles, func(r Role) bool { return r != FieldRole }) {
 		t.Head, t.Rows, t.Roles = rows[0], rows[1:], roles
 		t.weigh()
@@ -109,6 +116,53 @@ func ReadTable(text string) (t Table, ok bool) {
 	return t, len(t.Rows) > 0
 }
 
+// onlyCell is the only cell of a row that says something; -1 where there are more, or none.
+func onlyCell(row []string) int {
+	only := -1
+	for c, cell := range row {
+		if !nothing(cell) {
+			if only >= 0 {
+				return -1
+			}
+			only = c
+		}
+	}
+	return only
+}
+
+// field is a cell kept as a field of its step.
+func (t Table) field(c int, cell string) *line {
+	name := fmt.Sprintf("column %d", c+1)
+	if c < len(t.Head) && t.Head[c] != "" {
+		name = t.Head[c]
+	}
+	return &line{field: &chart.Field{Name: name, Value: cell}}
+}
+
+// is reports whether a way leads to a row.
+func (l *line) is(w way, rows []*line) bool {
+	return w.to != "" && w.to == cmp.Or(l.key, fmt.Sprint(slices.Index(rows, l)+1)) || w.text != "" && w.text == nameOf(l.steps[0].text)
+}
+
+// symbolWords are what tables call symbols besides their names.
+var symbolWords = map[string]symbol.Kind{
+	"start": symbol.Terminator, "begin": symbol.Terminator, "end": symbol.Terminator,
+	"task": symbol.Process, "activity": symbol.Process, "action": symbol.Process, "step": symbol.Process,
+	"question": symbol.Decision, "database": symbol.StoredData, "form": symbol.Document, "report": symbol.Document,
+}
+
+// symbolCalled is the symbol of a name, or of a word that tables have for it.
+func symbolCalled(s string) (symbol.Kind, bool) {
+	if k, ok := symbolWords[strings.ToLower(s)]; ok {
+		return k, true
+	}
+	if k, _, ok := tags(strings.ReplaceAll(s, " ", "-")); ok {
+		return k, true
+	}
+	k, _, ok := tags(s)
+	return k, ok
+}
+
 // nothing reports whether a cell says nothing: it is empty, or has a dash.
 func nothing(cell string) bool {
 	return slices.Contains([]string{"", "-", "–", "—", "n/a", "N/A"}, cell)
@@ -120,9 +174,7 @@ func pastOthers(rows []*line, i int) []way {
 	if i+2 >= len(rows) {
 		return nil
 	}
-	to := func(w way, row int) bool {
-		return w.to != "" && w.to == cmp.Or(rows[row].key, fmt.Sprint(row+1)) || w.text != "" && w.text == nameOf(rows[row].steps[0].text)
-	}
+	to := func(w way, row int) bool { return rows[row].is(w, rows) }
 	for _, d := range rows[max(0, i-farBack):i] {
 		if slices.ContainsFunc(d.ways, func(w way) bool { return w.label != "" && to(w, i) }) && slices.ContainsFunc(d.ways, func(w way) bool { return w.label != "" && to(w, i+1) }) {
 			return []way{{text: nameOf(rows[i+2].steps[0].text), meaning: chart.Flow}}
@@ -158,6 +210,9 @@ func headed(lines []string) rune {
 	}
 	for _, sep := range []rune{',', ';'} {
 		n := 0
+		if _, _, _, pairs := pairColumns(strings.Split(lines[0], string(sep))); pairs {
+			return sep
+		}
 		for _, r := range named(strings.Split(lines[0], string(sep))) {
 			if r != FieldRole {
 				n++
@@ -168,6 +223,47 @@ func headed(lines []string) rune {
 		}
 	}
 	return 0
+}
+
+// pairColumns are those of a table whose rows each say from where to where a connector leads; label is -1 without one.
+func pairColumns(head []string) (from, to, label int, ok bool) {
+	column := func(names string) int {
+		return slices.IndexFunc(head, func(h string) bool {
+			return slices.Contains(split(names), strings.ToLower(strings.Trim(strings.TrimSpace(h), `"`)))
+		})
+	}
+	from, to = column("from|source|von|de|desde|da|van"), column("to|target|nach|zu|à|a|hasta|para|naar")
+	return from, to, column("label|condition|outcome|when|bedingung|condición|condizione"), from >= 0 && to >= 0 && from != to
+}
+
+// ofPairs is the table of such rows: 'From, To, Label'.
+func ofPairs(rows [][]string) (t Table, ok bool) {
+	from, to, label, ok := pairColumns(rows[0])
+	if !ok {
+		return t, false
+	}
+	var order []string
+	ways, there := map[string][]string{}, map[string]bool{}
+	for _, row := range rows[1:] {
+		for _, name := range []string{row[from], row[to]} {
+			if name != "" && !there[name] {
+				order, there[name] = append(order, name), true
+			}
+		}
+		if row[from] == "" || row[to] == "" {
+			continue
+		}
+		way := row[to]
+		if label >= 0 && row[label] != "" {
+			way = row[label] + " -> " + way
+		}
+		ways[row[from]] = append(ways[row[from]], way)
+	}
+	t = Table{Head: []string{rows[0][from], rows[0][to]}, Roles: []Role{TextRole, NextRole}}
+	for _, name := range order {
+		t.Rows = append(t.Rows, []string{name, strings.Join(ways[name], ";")})
+	}
+	return t, len(order) > 0
 }
 
 // named are the roles of columns by their names; those that nothing else is known of are fields. 'No' is a
@@ -268,7 +364,7 @@ func (r *reading) leadsTo(cell, label string) (ways []way, ok bool) {
 	if fields := strings.Fields(cell); len(fields) > 1 && !slices.ContainsFunc(fields, func(f string) bool { return !strings.Contains(strings.TrimSuffix(f, ":"), ":") }) {
 		cell = strings.Join(fields, ";") // 'Y:3 N:4'
 	}
-	for _, part := range strings.FieldsFunc(strings.ReplaceAll(cell, " / ", ";"), func(r rune) bool { return r == ';' || r == ',' || r == '\n' }) {
+	for _, part := range strings.FieldsFunc(strings.ReplaceAll(cell, " / ", ";"), func(r rune) bool { return strings.ContainsRune(";,|\n", r) }) {
 		name, to := label, strings.TrimSpace(part)
 		if o, is := cutOutcome(to); is && o.rest != "" {
 			name, to = o.label, o.rest
@@ -362,8 +458,13 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 	leads := false // some cell says where a step leads
 	r := t.reading()
 	var roots []*line
+	after := map[*line][]way{} // what leads to a row
 	for i, row := range t.Rows {
 		l, of := &line{n: i + 1}, said{}
+		if c := onlyCell(row); c >= 0 && c < len(t.Roles) && t.Roles[c] != TextRole { // a text in another column than that of texts
+			row = slices.Repeat([]string{""}, len(row))
+			row[slices.Index(t.Roles, TextRole)] = t.Rows[i][c]
+		}
 		for c, cell := range row {
 			if c >= len(t.Roles) || nothing(cell) {
 				continue
@@ -391,18 +492,18 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 				}
 				ways, _ := r.leadsTo(cell, label)
 				l.ways = append(l.ways, ways...)
+			case BeforeRole:
+				leads = true
+				after[l], _ = r.leadsTo(cell, "")
+			case StageRole:
+				of.stage = &cell
 			case SymbolRole:
-				if k, _, ok := tags(strings.ReplaceAll(cell, " ", "-")); ok {
-					of.symbol = k
-				} else if k, _, ok := tags(cell); ok {
-					of.symbol = k
+				k, ok := symbolCalled(cell)
+				if of.symbol = k; !ok {
+					l.kids = append(l.kids, t.field(c, cell))
 				}
 			case FieldRole:
-				name := fmt.Sprintf("column %d", c+1)
-				if c < len(t.Head) && t.Head[c] != "" {
-					name = t.Head[c]
-				}
-				l.kids = append(l.kids, &line{field: &chart.Field{Name: name, Value: cell}})
+				l.kids = append(l.kids, t.field(c, cell))
 			}
 		}
 		if strings.HasSuffix(of.text, "?") && len(l.ways) == 0 { // a remark that says where its answers lead
@@ -417,6 +518,13 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 		if of.text != "" {
 			l.steps = []said{of}
 			roots = append(roots, l)
+		}
+	}
+	for i, l := range roots {
+		for _, w := range after[l] {
+			if from := slices.IndexFunc(roots, func(o *line) bool { return o.is(w, roots) }); from >= 0 {
+				roots[from].ways = append(roots[from].ways, way{label: w.label, to: cmp.Or(l.key, fmt.Sprint(i+1)), meaning: chart.Flow})
+			}
 		}
 	}
 	for i, l := range roots {
