@@ -82,6 +82,14 @@ func TestManners(t *testing.T) {
 			" | Desk/The guest comes >is the room ready?; Desk/is the room ready? yes>give the key no>offer tea; Desk/give the key >Guest goes; Desk/offer tea >Guest goes; Desk/Guest goes >Guest rests; Desk/Guest rests"},
 		{"other arrows", "Order >> In stock?\n >> Yes >> Ship >> End\n >> No >> Tell them >> End", " | Order >In stock?; In stock? yes>Ship no>Tell them; Ship >End; Tell them >End; End"},
 		{"answers with colons in a cell", "No | Task | Who | Next\n1 | Known? | Agent | Y:2 N:3\n2 | Solve it | Agent | -\n3 | Pass it on | Agent | 2", " | Agent/Known? yes>Solve it no>Pass it on; Agent/Solve it; Agent/Pass it on >Solve it"},
+		{"symbols in brackets", "1. Ask [document]\n2. Log [document]\n3. Send [document]", " | Ask >Log; Log >Send; Send"},
+		{"a check above marks", "Check the shelf\n- Yes: take it\n- No: order it\n- Send it", " | Check the shelf yes>take it no>order it; take it >Send it; order it >Send it; Send it"},
+		{"a check with one answer", "Check the shelf\n  - No: order it\nSend it", " | Check the shelf no>order it yes>Send it; order it >Send it; Send it"},
+		{"a question with cases and lanes", "Op: Alarm\nOp: Which way?\n  shut down: Op: Run the list\n  carry on: go to Hand over\nOp: Hand over",
+			" | Op/Alarm >Which way?; Op/Which way? shut down>Run the list carry on>Hand over; Op/Run the list >Hand over; Op/Hand over"},
+		{"no choice: one does both", "Decide on it\n  Head: reads\n  Head: signs\nSend", " | Head/Decide on it >reads; Head/reads >signs; Head/signs >Send; Head/Send"},
+		{"no choice: it is farther in", "Decide on it\n  Head: good?\n    yes: signs\n    no: refuses\nSend",
+			" | Head/Decide on it >good?; Head/good? yes>signs no>refuses; Head/signs >Send; Head/refuses >Send; Head/Send"},
 		{"rows that say from where to where", "From,To,Label\nCheck it,Pay,good\nCheck it,Return it,not good\nPay,File\nReturn it,File,", " | Check it good>Pay not good>Return it; Pay >File; Return it >File; File"},
 		{"what leads to a row", "Activity,Predecessor\nDig,\nPour,Dig\nPaint,\nRoof,Pour; Paint", " | Dig >Pour; Pour >Roof; Paint >Roof; Roof"},
 		{"a text in the only cell of a row", "Who\tTask\nSales\tAsk\nGood?\t\nStore\tPack", " | Sales/Ask >Good?; Sales/Good? yes>Pack; Store/Pack"},
@@ -106,6 +114,40 @@ func TestManners(t *testing.T) {
 		}
 		if again, err := Read(Write(c), "x"); err != nil || shape(again) == "" || Write(again) != Write(c) {
 			t.Errorf("%s: written and read again it is another: %v\n%s", k.name, err, Write(c))
+		}
+	}
+}
+
+// Stages begin below headings, and where a column says so.
+func TestStagesOfLists(t *testing.T) {
+	for _, text := range []string{"Check\n  Clerk: Read it\n  Clerk: Ask\nDecide\n  Head: Sign it", "Phase\tWho\tTask\nCheck\tClerk\tRead it\nCheck\tClerk\tAsk\nDecide\tHead\tSign it"} {
+		c, err := Read(text, "x")
+		if err != nil {
+			t.Fatal(err)
+		}
+		p, got := c.Pages[0], ""
+		for _, s := range p.Steps {
+			got += s.Text + " in " + p.StageOf(s).Name + "; "
+		}
+		if got != "Read it in Check; Ask in Check; Sign it in Decide; " {
+			t.Errorf("%q: %s", text, got)
+		}
+	}
+}
+
+// What a chart has that a list would say otherwise is written so that it is read again: lanes called like a condition or a
+// beginning, texts that end in parentheses.
+func TestWrittenOtherwise(t *testing.T) {
+	for _, text := range []string{`1. \_If late: Ask` + "\n" + `2. \_Start: Log`, "1. Ask \\(Desk)\n2. Log \\(Desk)\n3. Send \\(Desk)"} {
+		c, err := Read(text, "x")
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := strings.TrimSpace(Write(c)); got != text {
+			t.Errorf("%q is written as %q", text, got)
+		}
+		if again, err := Read(Write(c), "x"); err != nil || shape(again) != shape(c) {
+			t.Errorf("%q is read again as %s: %v", text, shape(again), err)
 		}
 	}
 }
