@@ -82,7 +82,7 @@ func TestManners(t *testing.T) {
 			" | Desk/The guest comes >is the room ready?; Desk/is the room ready? yes>give the key no>offer tea; Desk/give the key >Guest goes; Desk/offer tea >Guest goes; Desk/Guest goes >Guest rests; Desk/Guest rests"},
 		{"other arrows", "Order >> In stock?\n >> Yes >> Ship >> End\n >> No >> Tell them >> End", " | Order >In stock?; In stock? yes>Ship no>Tell them; Ship >End; Tell them >End; End"},
 		{"answers with colons in a cell", "No | Task | Who | Next\n1 | Known? | Agent | Y:2 N:3\n2 | Solve it | Agent | -\n3 | Pass it on | Agent | 2", " | Agent/Known? yes>Solve it no>Pass it on; Agent/Solve it; Agent/Pass it on >Solve it"},
-		{"symbols in brackets", "1. Ask [document]\n2. Log [document]\n3. Send [document]", " | Ask >Log; Log >Send; Send"},
+		{"symbols in brackets", "1. Ask [Document]\n2. Log [Document]\n3. Send [Document]", " | Ask >Log; Log >Send; Send"},
 		{"a check above marks", "Check the shelf\n- Yes: take it\n- No: order it\n- Send it", " | Check the shelf yes>take it no>order it; take it >Send it; order it >Send it; Send it"},
 		{"a check with one answer", "Check the shelf\n  - No: order it\nSend it", " | Check the shelf no>order it yes>Send it; order it >Send it; Send it"},
 		{"a question with cases and lanes", "Op: Alarm\nOp: Which way?\n  shut down: Op: Run the list\n  carry on: go to Hand over\nOp: Hand over",
