@@ -223,7 +223,11 @@ func (b *builder) outcomes(s *chart.Step, l *line) []loose {
 		}
 	}
 	if n < 2 {
-		ends = append(ends, loose{s, name("", "", false), chart.Flow})
+		left := ""
+		for _, k := range l.kids {
+			left = cmp.Or(left, k.rest)
+		}
+		ends = append(ends, loose{s, name("", left, false), chart.Flow})
 	}
 	return ends
 }

@@ -13,7 +13,7 @@ const mostCondition = 10
 // condition is a sentence that decides: what it asks, and what is done then, or otherwise.
 type condition struct {
 	asks, then, otherwise string
-	yes, no               string // in the sentence's language
+	yes, no, left         string // what the answers are called in the sentence's language
 }
 
 // cutCondition takes a sentence apart that decides: 'if stock < 10 then order more, else wait'.
@@ -26,7 +26,7 @@ func cutCondition(s string) (c condition, ok bool) {
 		if !ok {
 			continue
 		}
-		c = condition{yes: l.yes[0], no: l.no[0]}
+		c = condition{yes: l.yes[0], no: l.no[0], left: l.otherwise[0]}
 		for i := 0; i < len(after) && c.otherwise == ""; i++ {
 			if after[i] != ' ' {
 				continue
@@ -120,6 +120,7 @@ func decides(flat []*line) (rest []*line) {
 			if text, c, ok := cutConditionBehind(l.raw); ok && c.otherwise == "" && leads(c.then) {
 				l.raw, l.asking = text, true
 				l.forks(c.asks, c.then)
+				l.kids[0].rest = c.left
 			}
 		}
 		before, answering = l, l.asks() || l.isAnswer()

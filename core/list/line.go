@@ -23,6 +23,7 @@ type line struct {
 	label  string // of the way that leads to the first step, from the decision above
 	named  bool   // an outcome, called label
 	left   string // how the writer calls the one that is left, which has no label
+	rest   string // what the one that is left is called in the language of this one
 	read   bool   // its arrows have been taken apart
 	marked bool   // a mark of a list stood before it, or a number
 	letter byte   // that mark, where it is a small letter

@@ -43,6 +43,8 @@ func TestManners(t *testing.T) {
 			" | Draft it >Good?; Good? it has errors>Draft it no>send it; send it >File it; File it"},
 		{"a sentence with a way back alone", "Draft it\nIf it has errors, go back to Draft it\nSend it", " | Draft it >It has errors?; It has errors? yes>Draft it no>Send it; Send it"},
 		{"the same in parentheses", "1. Ask\n2. Approve it (if rejected, go back to 1).\n3. Order it", " | Ask >Approve it; Approve it rejected>Ask otherwise>Order it; Order it"},
+		{"in another language", "1. Fragen\n2. Prüfen (wenn fehlerhaft, zurück zu 1)\n3. Senden", " | Fragen >Prüfen; Prüfen fehlerhaft>Fragen sonst>Senden; Senden"},
+		{"a case in another language", "Fragen\nSumme?\n  wenn über 200: Leiter fragen\nZahlen", " | Fragen >Summe?; Summe? über 200>Leiter fragen sonst>Zahlen; Leiter fragen >Zahlen; Zahlen"},
 		{"an answer in parentheses", "Fry it\nLooks right? (if not: fry it again)\nServe", " | Fry it >Looks right?; Looks right? no>fry it again yes>Serve; fry it again >Serve; Serve"},
 		{"a condition that leads nowhere", "Take a break\nIf it rains, close the roof\nGo on", " | Take a break >If it rains, close the roof; If it rains, close the roof >Go on; Go on"},
 		{"arrows through a question", "Call -> Known? -> yes: open file -> Help -> Close\n             -> no: make file -> Help",

@@ -88,7 +88,7 @@ func (l *line) isOutcome() {
 	if !ok {
 		return
 	}
-	l.label, l.left, l.named, l.arrow, l.raw = meant(o.label), o.left, true, o.arrow, o.rest
+	l.label, l.left, l.rest, l.named, l.arrow, l.raw = meant(o.label), o.left, o.other, true, o.arrow, o.rest
 }
 
 // answered notes an outcome of a decision.

@@ -131,6 +131,7 @@ type outcome struct {
 	rest  string // what it leads to
 	arrow bool   // between them
 	sure  bool   // a word of outcomes, not any condition
+	other string // what the one that is left is called in the language of a condition
 }
 
 // begins are the letters that what people say begins with: most texts begin with others.
@@ -163,11 +164,11 @@ func cutOutcome(s string) (outcome, bool) {
 		}
 		if i := strings.IndexAny(after, ":,→"); i > 0 && !isEscaped(after, i) {
 			if rest, arrow, ok := cutSeparator(after[i:]); ok && rest != "" {
-				return outcome{label: strings.TrimSpace(after[:i]), rest: rest, arrow: arrow}, true
+				return outcome{label: strings.TrimSpace(after[:i]), rest: rest, arrow: arrow, other: l.otherwise[0]}, true
 			}
 		}
 		if before, _, rest, ok := cutArrow(after); ok && before != "" {
-			return outcome{label: before, rest: rest, arrow: true}, true
+			return outcome{label: before, rest: rest, arrow: true, other: l.otherwise[0]}, true
 		}
 	}
 	return outcome{}, false
