@@ -3,12 +3,17 @@ package list
 import (
 	"slices"
 	"strings"
+	"unicode/utf8"
 )
 
 // Decisions that do not ask: sentences on what it depends where the work goes on, and lines with their answers behind them.
 
-// mostCondition is how many words a condition has.
-const mostCondition = 10
+// mostCondition is how many words a condition has, mostBehind with how many of a kind of separators before its end a text is
+// looked at for one.
+const (
+	mostCondition = 10
+	mostBehind    = 8
+)
 
 // condition is a sentence that decides: what it asks, and what is done then, or otherwise.
 type condition struct {
@@ -73,7 +78,7 @@ func cutConditionBehind(s string) (text string, c condition, ok bool) {
 		}
 	}
 	for _, sep := range []string{"; ", ". ", ", "} {
-		for at := len(s); at > 0; {
+		for at, tries := len(s), 0; tries < mostBehind; tries++ {
 			i := strings.LastIndex(s[:at], sep)
 			if i <= 0 {
 				break
@@ -111,7 +116,8 @@ func decides(flat []*line) (rest []*line) {
 			before.kids[1].left = c.no
 			continue
 		case depends && !answering && (c.otherwise != "" || leads(c.then)) && len(l.kids) == 0 && !l.asks():
-			l.raw, l.asking = strings.ToUpper(c.asks[:1])+c.asks[1:]+"?", true
+			_, letter := utf8.DecodeRuneInString(c.asks)
+			l.raw, l.asking = strings.ToUpper(c.asks[:letter])+c.asks[letter:]+"?", true
 			l.forks(c.yes, c.then)
 			if c.otherwise != "" {
 				l.forks(c.no, c.otherwise)
@@ -221,7 +227,7 @@ func (l *line) chooses(behind []*line) bool {
 // opposite reports whether b is a with a word or beginning before it that says not.
 func opposite(a, b string) bool {
 	rest, ok := strings.CutSuffix(b, a)
-	return ok && a != "" && slices.Contains([]string{"not ", "un", "in", "im", "non-", "nicht ", "un", "pas ", "no "}, rest)
+	return ok && a != "" && slices.Contains([]string{"not ", "un", "in", "im", "non-", "nicht ", "pas ", "no "}, rest)
 }
 
 // isAnswer reports whether a line begins with the name of an outcome.

@@ -28,13 +28,13 @@ const (
 // or stands before it; or the only one that an empty line follows. It may have more lines where an empty one follows those.
 func withoutTitle(flat []*line) (rest []*line, title *line) {
 	n := 1
-	for n < min(len(flat), mostTitle) && flat[n].n == flat[n-1].n+1 && !flat[n].marked && flat[n].key == "" && flat[n].field == nil {
+	for n < min(len(flat), mostTitle) && flat[n].n == flat[n-1].n+1 && !flat[n].marked && flat[n].key == "" && flat[n].field == nil && !flat[n].asks() {
 		n++
 	}
 	if n < len(flat) && (flat[n].n == flat[n-1].n+1 || !flat[n].marked && flat[n].key == "") {
 		n = 1
 	}
-	if len(flat) < n+fewestTitled || !flat[0].plainLine() && (n == 1 || flat[0].marked || flat[0].key != "") {
+	if len(flat) < n+fewestTitled || !flat[0].plainLine() && (n == 1 || flat[0].marked || flat[0].key != "" || flat[0].asks()) {
 		return flat, nil
 	}
 	rest = flat[n:]

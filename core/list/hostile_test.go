@@ -33,6 +33,8 @@ func TestReadingIsLinear(t *testing.T) {
 		"headings":                 func(n int) string { return strings.Repeat("Desk:\n- x\n", n/2) },
 		"who does it behind":       func(n int) string { return strings.Repeat("Ask (Desk)\n", n) },
 		"bars":                     func(n int) string { return strings.Repeat("Desk | Ask\n", n/2) },
+		"conditions behind a line": func(n int) string { return "Look" + strings.Repeat("; if x, y", n) },
+		"what leads to rows":       func(n int) string { return "Step,After\n" + strings.Repeat("Ask,Ask\n", n) },
 		"a table that leads about": func(n int) string { return "No\tStep\tThen\n" + strings.Repeat("\tAsk\tback to 2\n", n/2) },
 	} {
 		took := func(n int) time.Duration {

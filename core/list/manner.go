@@ -83,10 +83,9 @@ func numbered(flat []*line) {
 // fewestSentences is how many make a list of a paragraph.
 const fewestSentences = 3
 
-// sentences are those of the only line there is, where it has three or more, and else the line.
-func sentences(text []string, line string) []string {
-	key, _ := cutKey(line)
-	if len(Lines(strings.Join(text[:min(len(text), 2*fewestSentences)], "\n"))) > 1 || key != "" {
+// sentences are those of a line without a key, where it has three or more, and else the line.
+func sentences(line string) []string {
+	if key, _ := cutKey(line); key != "" {
 		return []string{line}
 	}
 	var out []string

@@ -14,8 +14,13 @@ import (
 // below it. A page that is titled has no other title above its lines.
 func parse(text []string, first int, titled bool) (roots []*line, m manner) {
 	var flat []*line
+	alone := len(Lines(strings.Join(text, "\n"))) == 1
 	for i, raw := range text {
-		for _, s := range sentences(text, raw) {
+		parts := []string{raw}
+		if alone {
+			parts = sentences(raw)
+		}
+		for _, s := range parts {
 			if l := parseLine(s); l != nil {
 				l.n = first + i
 				flat = append(flat, l)

@@ -91,9 +91,10 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 			roots = append(roots, l)
 		}
 	}
+	at := placesOf(roots)
 	for i, l := range roots {
 		for _, w := range after[l] {
-			if from := slices.IndexFunc(roots, func(o *line) bool { return o.is(w, roots) }); from >= 0 {
+			if from, ok := at.of(w); ok {
 				roots[from].ways = append(roots[from].ways, way{label: w.label, to: cmp.Or(l.key, fmt.Sprint(i+1)), meaning: chart.Flow})
 			}
 		}
@@ -109,7 +110,7 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 		if leads && len(l.ways) == 0 {
 			l.ways = []way{{nowhere: true}}
 		} else if len(l.ways) == 0 {
-			l.ways = pastOthers(roots, i)
+			l.ways = at.pastOthers(roots, i)
 		}
 		if l.asks() && len(l.ways) == 1 {
 			l.ways = append(l.ways, way{nowhere: true}) // no other outcome than the one that is told
@@ -141,9 +142,25 @@ func (t Table) field(c int, cell string) *line {
 	return &line{field: &chart.Field{Name: name, Value: cell}}
 }
 
-// is reports whether a way leads to a row.
-func (l *line) is(w way, rows []*line) bool {
-	return w.to != "" && w.to == cmp.Or(l.key, fmt.Sprint(slices.Index(rows, l)+1)) || w.text != "" && w.text == nameOf(l.steps[0].text)
+// places are those of rows, by their keys and by their texts.
+type places struct{ keys, texts map[string]int }
+
+func placesOf(rows []*line) places {
+	at := places{map[string]int{}, map[string]int{}}
+	for i, l := range slices.Backward(rows) { // the first of several
+		at.keys[cmp.Or(l.key, fmt.Sprint(i+1))], at.texts[nameOf(l.steps[0].text)] = i, i
+	}
+	return at
+}
+
+// of is the row that a way leads to; ok is false where it leads to none.
+func (at places) of(w way) (row int, ok bool) {
+	if w.text != "" {
+		row, ok = at.texts[w.text]
+		return row, ok
+	}
+	row, ok = at.keys[w.to]
+	return row, ok
 }
 
 // symbolWords are what tables call symbols besides their names.
@@ -172,13 +189,15 @@ func nothing(cell string) bool {
 
 // pastOthers leads row i of a table in which rows follow each other past the next one, where both are what the same row
 // before leads to, by different answers.
-func pastOthers(rows []*line, i int) []way {
+func (at places) pastOthers(rows []*line, i int) []way {
 	if i+2 >= len(rows) {
 		return nil
 	}
-	to := func(w way, row int) bool { return rows[row].is(w, rows) }
 	for _, d := range rows[max(0, i-farBack):i] {
-		if slices.ContainsFunc(d.ways, func(w way) bool { return w.label != "" && to(w, i) }) && slices.ContainsFunc(d.ways, func(w way) bool { return w.label != "" && to(w, i+1) }) {
+		leads := func(to int) bool {
+			return slices.ContainsFunc(d.ways, func(w way) bool { row, ok := at.of(w); return ok && row == to && w.label != "" })
+		}
+		if leads(i) && leads(i+1) {
 			return []way{{text: nameOf(rows[i+2].steps[0].text), meaning: chart.Flow}}
 		}
 	}
