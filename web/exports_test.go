@@ -131,4 +131,12 @@ func TestExportOfASelection(t *testing.T) {
 	if r.StatusCode >= 500 || r.StatusCode == 414 || r.StatusCode == 431 {
 		t.Errorf("a large selection: %s", r.Status)
 	}
+
+	// Of all pages a format that has room for one takes the page that is shown.
+	for kind, both := range map[string]bool{"txt": true, "csv": false} {
+		got := string(b.get(eval[string](b, `location.pathname`) + "/export?chosen=all&page=" + b.page().ID + "&format=" + kind))
+		if !strings.Contains(got, "Loan wanted") || strings.Contains(got, "Packing a crate") != both {
+			t.Errorf("all pages as %s: %s", kind, got)
+		}
+	}
 }

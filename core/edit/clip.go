@@ -119,6 +119,7 @@ func (e *Editor) pastePages(made []*chart.Page) (ok bool) {
 			e.goPage(made[0].ID)
 		} else if ok = e.pasteMade(here); !ok && len(add) > 0 {
 			e.Undo()
+			e.redo = nil // nobody asked for it
 		}
 	})
 	return ok
