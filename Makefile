@@ -51,11 +51,18 @@ soak: build
 	$(GO) test ./core/route -run '^$$' -fuzz FuzzRoutes -fuzzminimizetime 10x -fuzztime 60m
 	$(GO) test ./core/edit -run '^$$' -fuzz FuzzLines -fuzzminimizetime 10x -fuzztime 60m
 
+# With AGAINST=commit, drags, hovering and typing in this version and in that one, turn about.
+ifdef AGAINST
+bench: build
+	sh tools/test-needs.sh
+	sh tools/bench-against.sh $(AGAINST)
+else
 bench: build
 	sh tools/test-needs.sh
 	$(GO) test ./core/... -run '^$$' -bench . -benchtime 1s
 	if command -v node >/dev/null; then GOOS=js GOARCH=wasm $(GO) test ./core/route -run '^$$' -bench Routes -exec "$$($(GO) env GOROOT)/lib/wasm/go_js_wasm_exec"; else echo "routing in wasm is measured with node, which is not here"; fi
 	BENCH=1 $(GO) test ./web -run TestBench -v -count 1
+endif
 
 screenshots: build
 	sh tools/test-needs.sh

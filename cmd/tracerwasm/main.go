@@ -26,7 +26,8 @@ type update struct {
 	Moved   []edit.Moved     `json:"moved,omitempty"`
 	Drop    []string         `json:"drop,omitempty"`
 	Order   []string         `json:"order,omitempty"`
-	Marks   string           `json:"marks"`
+	Marks   *string          `json:"marks,omitempty"` // nil when they are as they were
+	Hand    string           `json:"hand"`
 	Guides  string           `json:"guides"`
 	Facts   *edit.Facts      `json:"facts,omitempty"`
 	Rows    []edit.Row       `json:"rows,omitempty"`
@@ -61,7 +62,11 @@ func answer(u *update, fresh bool) {
 		b.WriteString(svg.Element(e))
 	}
 	u.SVG, u.Moved, u.Drop, u.Order = b.String(), c.Moved, c.Drop, c.Order
-	u.Marks, u.Guides = inner(c.Marks), inner(c.Guides)
+	if c.Marks != nil {
+		marks := inner(*c.Marks)
+		u.Marks = &marks
+	}
+	u.Hand, u.Guides = inner(c.Hand), inner(c.Guides)
 	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
 	u.Typing, u.Ask, u.Notice, u.Offers = c.Typing, c.Ask, c.Notice, c.Offers
 	u.Clip, u.Cursor, u.Open, u.Row = c.Clip, c.Cursor, c.Open, c.Row

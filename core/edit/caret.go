@@ -324,6 +324,7 @@ func (e *Editor) selectWord(q geom.Point) {
 // MoveCaret takes the keys that move the caret by lines as they are drawn: ArrowUp,
 // ArrowDown, Home, End; with keep what is chosen reaches there.
 func (e *Editor) MoveCaret(key string, keep bool) {
+	e.heard = true
 	t := e.typing
 	if t == nil {
 		return

@@ -257,7 +257,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "look-put", Words: wordPutOn, Short: "Put on", Keys: []string{"Alt+V"}, Place: LookDrawer, Menu: true, need: needPicked,
 			do: func(e *Editor, _ string) { e.putOn() }},
 		{Name: "look-next", Words: wordNextPlain, Place: LookDrawer, need: always,
-			do: func(e *Editor, _ string) { e.looks.plain = !e.looks.plain; e.status++ },
+			do: func(e *Editor, _ string) { e.looks.plain = !e.looks.plain },
 			on: func(e *Editor, _ string) bool { return e.looks.plain }},
 		{Name: "emphasise", Words: wordEmphasise, Place: LookDrawer, Menu: true, need: needThings,
 			do: func(e *Editor, _ string) { e.weigh(didEmphasise, style.Emphasised, style.EmphasisedLine) }},
@@ -456,6 +456,7 @@ func symbolChoices() []Choice {
 
 // Do carries out a command by its name. What it lacks is said in a notice.
 func (e *Editor) Do(name, arg string) {
+	e.heard = true
 	if f, ok := calls[name]; ok {
 		f(e, arg)
 		return

@@ -168,7 +168,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	u := w.Update(false)
 	var box, lane bool
 	l := w.Page().LaneRect(w.Page().LaneUnder(geom.Pt(0, 250)))
-	for _, i := range u.Marks.Items {
+	for _, i := range u.Hand.Items {
 		b := i.Path.Bounds()
 		box = box || i.Text == "" && b.W > 100 && b.W < 200 && b.Grow(20).Contains(geom.Pt(502, 250))
 		lane = lane || b == l
@@ -179,7 +179,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
 	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y, Zoom: 1})
 	said := ""
-	for _, i := range w.Update(false).Marks.Items {
+	for _, i := range w.Update(false).Hand.Items {
 		said += i.Text
 	}
 	if !strings.Contains(said, "goes into Log the request → Examine condition") {

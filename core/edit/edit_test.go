@@ -214,7 +214,7 @@ func TestPulling(t *testing.T) {
 	for at, want := range map[geom.Point]string{w.centre(b.ID): "attaches to B, best side", port(b.ID, symbol.Left): "attaches to B, left", geom.Pt(40, 600): "new step here"} {
 		w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
 		said := ""
-		for _, i := range w.Update(false).Marks.Items {
+		for _, i := range w.Update(false).Hand.Items {
 			said += i.Text
 		}
 		if said != want {
@@ -522,7 +522,7 @@ func asRead(t *testing.T, w *window) {
 	}
 	for i := range want.Lines {
 		a, b := &got.Lines[i], &want.Lines[i]
-		if a.Line != b.Line || !sameRun(a, b) {
+		if by, same := moved(a, b); a.Line != b.Line || !same || by != (geom.Point{}) {
 			t.Fatalf("connector %s runs %v, read anew %v", b.Line.ID, a.Points, b.Points)
 		}
 	}

@@ -47,6 +47,7 @@ type Editor struct {
 
 	comments map[string]int // open comments, by step
 
+	heard    bool // since the last update something came that facts could tell of: more than a pointer that hovers
 	notice   string
 	offers   []Answer    // what could be done about the notice
 	table    *list.Table // cells that were pasted

@@ -91,6 +91,7 @@ func (e *Editor) Pointer(p Pointer) {
 		return
 	}
 	e.touch = p.Touch
+	e.heard = e.heard || p.Type != "move" || e.gesture != nil
 	switch p.Type {
 	case "down":
 		if p.Button == 0 {

@@ -28,8 +28,8 @@ func (h *history) asOne(do func()) {
 }
 
 // Undo takes back the last command of this window, Redo does it again.
-func (e *Editor) Undo() { e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
-func (e *Editor) Redo() { e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
+func (e *Editor) Undo() { e.heard = true; e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
+func (e *Editor) Redo() { e.heard = true; e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
 
 func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
 	n := len(*from)

@@ -13,6 +13,7 @@ import (
 // Key takes one key, named as in the DOM, outside of text fields. It tells whether the
 // key meant anything, and the name of the command when that is the page's to do.
 func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page string) {
+	e.heard = true
 	if d, ok := arrows[key]; ok {
 		step := e.Page().GridSize()
 		if shift || step < 1 {

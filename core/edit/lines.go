@@ -47,7 +47,6 @@ func (e *Editor) setKind(name string) {
 		return
 	}
 	e.next.kind = k
-	e.status++
 	e.setLines(didKind(name), sayKindAlready, func(c *chart.Connector) *chart.Part {
 		if c.Kind == k {
 			return nil

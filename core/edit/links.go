@@ -119,7 +119,6 @@ func (e *Editor) setLink(words string) {
 	to, why := e.linkOf(strings.TrimSpace(words))
 	if why != "" {
 		e.notice = why
-		e.status++
 		return
 	}
 	if now == nil && to == nil || now != nil && to != nil && *now == *to {
@@ -128,7 +127,6 @@ func (e *Editor) setLink(words string) {
 	if part.Do == "" { // a piece of the text being typed
 		t := e.typing
 		t.runs = chart.RunsLinked(t.runs, min(t.from, t.to), max(t.from, t.to), to)
-		e.status++
 		e.showTyped()
 		return
 	}
@@ -216,7 +214,6 @@ func (e *Editor) knowCharts(arg string) {
 	var cs []ChartName
 	if json.Unmarshal([]byte(arg), &cs) == nil {
 		e.charts = append([]ChartName{}, cs...)
-		e.status++
 	}
 }
 

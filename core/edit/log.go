@@ -32,7 +32,7 @@ type log struct {
 	pending   []Sent       // applied here, not yet in confirmed
 	sent      int          // N of the last command made
 	chart     *chart.Chart // confirmed and pending
-	status    int          // counts changes of pending, so that facts go out
+	status    int          // counts changes of the chart, so that the step list and the symbol key follow
 }
 
 // newID makes an id that no other window makes.
@@ -60,6 +60,7 @@ func (l *log) Seq() int { return l.seq }
 // Receive takes a command from the server's log. It returns an error when one
 // before it is missing: the window must ask for the log from Seq on.
 func (e *Editor) Receive(ev Event) error {
+	e.heard = true
 	if ev.Seq <= e.seq {
 		return nil
 	}
@@ -73,7 +74,6 @@ func (e *Editor) Receive(ev Event) error {
 	if ev.Client == e.client {
 		if len(e.pending) > 0 && e.pending[0].N == ev.N {
 			e.pending = e.pending[1:]
-			e.status++
 			return nil
 		}
 		for i, s := range e.pending { // out of order: one before was refused
@@ -99,6 +99,7 @@ func (e *Editor) Receive(ev Event) error {
 
 // Refused takes back a command that the server did not accept.
 func (e *Editor) Refused(n int, why string) {
+	e.heard = true
 	for i, s := range e.pending {
 		if s.N == n {
 			e.pending = append(e.pending[:i:i], e.pending[i+1:]...)

@@ -11,6 +11,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
 	"plaintracer/core/style"
+	"plaintracer/core/symbol"
 )
 
 // LookFacts are about the looks of the selected steps. A value in which they differ is told
@@ -130,12 +131,29 @@ func (e *Editor) eachLook() []*chart.Step {
 	var out []*chart.Step
 	seen := map[style.Step]bool{}
 	steps := []*chart.Step{}
-	for _, s := range e.steps() {
+	for _, s := range unlike(e.steps()) {
 		steps = append(steps, e.eachRun(s)...)
 	}
 	for _, s := range steps {
 		if l := style.Of(e.Page(), s); !seen[l] {
 			seen[l] = true
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// unlike are of some steps one of each symbol and look, and all with parts that look otherwise. How the others look
+// need not be found out.
+func unlike(steps []*chart.Step) (out []*chart.Step) {
+	type kind struct {
+		symbol symbol.Kind
+		look   *chart.StepLook // which is never changed, but replaced
+	}
+	seen := map[kind]bool{}
+	for _, s := range steps {
+		if k := (kind{s.Symbol, s.Look}); len(s.Runs) > 0 || !seen[k] {
+			seen[k] = seen[k] || len(s.Runs) == 0
 			out = append(out, s)
 		}
 	}

@@ -22,7 +22,6 @@ func (e *Editor) setTyped(arg string) {
 	set, why := typedLook(arg)
 	if why != "" {
 		e.notice = why
-		e.status++ // the field shows again what is so
 		return
 	}
 	e.setStepLook(quote(set))
@@ -109,13 +108,11 @@ func (e *Editor) takePipette() {
 	if e.pipette = !e.pipette; e.pipette {
 		e.notice = sayPipette
 	}
-	e.status++
 }
 
 // sip takes the colour of what stands at a point as the fill of what is selected.
 func (e *Editor) sip(q geom.Point) {
 	e.pipette = false
-	e.status++
 	c := e.colourAt(q)
 	if c == "" {
 		e.notice = sayNoColourThere

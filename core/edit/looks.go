@@ -183,7 +183,6 @@ func (e *Editor) pickUp() {
 			e.looks.picked.line = c.Look
 		}
 	}
-	e.status++
 	e.notice = sayPickedUp(e.looks.picked.of)
 }
 

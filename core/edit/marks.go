@@ -64,15 +64,30 @@ func (m pen) plate(words string, x, y float64) {
 		scene.Item{Text: words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})
 }
 
-// marks is what lies over the drawing: crop marks, ports, what a gesture shows, the caret.
-func (e *Editor) marks() scene.Element {
+// marks is what lies over the drawing whatever the hand does: signs of comments, crop marks, the selected
+// connectors; nil where it is as it was. With all selected it is large, and a pointer that hovers changes nothing of it.
+func (e *Editor) marks() *scene.Element {
+	if of := (marked{e.Sheet(), e.zoom}); e.gesture != nil || e.heard || of != e.drawn.marks {
+		e.drawn.marks = of
+		return e.selectionMarks()
+	}
+	return nil
+}
+
+// marked is what the marks that the browser shows follow from, besides what is heard.
+type marked struct {
+	sheet *sheet.Sheet
+	zoom  float64
+}
+
+func (e *Editor) selectionMarks() *scene.Element {
 	el := scene.Element{Class: "marks"}
 	m := pen{&el, 1 / e.zoom}
 	sh := e.Sheet()
 	if len(e.comments) > 0 {
 		el.Items = scene.Comments(sh, e.comments).Items
 	}
-	e.selectionMarks(m)
+	e.stepMarks(m)
 	for i := range sh.Lines {
 		r := &sh.Lines[i]
 		if !e.selected[r.Line.ID] {
@@ -89,6 +104,13 @@ func (e *Editor) marks() scene.Element {
 		m.line(cropMarks(b.Head.Grow(-(cropOff+2)*m.k), e.zoom), scene.Red, 2.2)
 		m.line(geom.Box(b.Rect), scene.Red, 1, 2, 3)
 	}
+	return &el
+}
+
+// handMarks is what lies over that and follows the hand: ports, what a gesture shows, the caret.
+func (e *Editor) handMarks() scene.Element {
+	el := scene.Element{Class: "marks"}
+	m := pen{&el, 1 / e.zoom}
 	if e.gesture == nil && e.typing == nil {
 		e.ports(m)
 	}
@@ -168,9 +190,9 @@ func cropMarks(r geom.Rect, zoom float64) geom.Path {
 	return p
 }
 
-// selectionMarks frames what is selected: a step by itself, or all that is held together as one. What is
+// stepMarks frames what is selected: a step by itself, or all that is held together as one. What is
 // locked has a lock at its corner.
-func (e *Editor) selectionMarks(m pen) {
+func (e *Editor) stepMarks(m pen) {
 	held := map[string]geom.Rect{}
 	whole := e.held()
 	for i := range e.Sheet().Steps {

@@ -113,7 +113,7 @@ func needMending(e *Editor) string {
 	if why := needAStep(e); why != "" {
 		return why
 	}
-	for _, s := range e.steps() {
+	for _, s := range unlike(e.steps()) {
 		if style.Reads(e.Page(), s) < colour.ForText {
 			return ""
 		}

@@ -63,11 +63,14 @@ func (s *selection) inOrder(p *chart.Page) []*chart.Step {
 
 // prune forgets what is not on the page any more.
 func (s *selection) prune(p *chart.Page) {
-	for id := range s.selected {
-		if p.Step(id) == nil && p.Connector(id) == nil {
-			delete(s.selected, id)
-		}
+	there := map[string]bool{}
+	for _, st := range s.steps(p) {
+		there[st.ID] = true
 	}
+	for _, c := range s.lines(p) {
+		there[c.ID] = true
+	}
+	s.selected = there
 	if _, ok := p.Band(s.band); !ok {
 		s.band = ""
 	}

@@ -146,7 +146,6 @@ func (e *Editor) setSheetTyped(arg string) {
 	if json.Unmarshal([]byte(arg), &a) != nil {
 		return
 	}
-	defer func() { e.status++ }() // the field shows again what is so
 	w, h := e.Page().SheetSize()
 	length := func(least, most float64) (float64, bool) {
 		v, ok := e.lengthOf(a.Value, least, most)

@@ -115,12 +115,14 @@ func (e *Editor) Type(text string, from, to int) {
 	if t == nil {
 		return
 	}
+	was := *t
 	e.takeText(t, text)
-	was := [2]int{t.from, t.to}
-	if t.from, t.to = bytesAt(t.Text, from), bytesAt(t.Text, to); was != [2]int{t.from, t.to} {
-		e.status++ // what is chosen may look otherwise
+	t.from, t.to = bytesAt(t.Text, from), bytesAt(t.Text, to)
+	// What is chosen may look otherwise, or lead somewhere.
+	e.heard = e.heard || len(was.runs) > 0 || len(t.runs) > 0 || was.next != t.next || was.from != was.to || t.from != t.to
+	if t.Text != was.Text {
+		e.showTyped()
 	}
-	e.showTyped()
 }
 
 // takeText takes the text as it is now: what has a look of its own keeps it.
@@ -145,7 +147,6 @@ func (e *Editor) setRun(look chart.TextLook) {
 	} else {
 		t.next = t.next.With(look)
 	}
-	e.status++
 	e.showTyped()
 }
 
@@ -190,6 +191,7 @@ func (e *Editor) typed(t *Typing, text string) []chart.Part {
 
 // Accept ends typing and keeps the text.
 func (e *Editor) Accept(text string) {
+	e.heard = true
 	t := e.typing
 	if t == nil {
 		return

@@ -87,7 +87,7 @@ func TestTypingInItsPlace(t *testing.T) {
 		if ty.Upright != (k.name == "lane") {
 			t.Errorf("%s: upright is %v", k.name, ty.Upright)
 		}
-		m := w.marks()
+		m := w.handMarks()
 		caret := m.Items[len(m.Items)-1].Path.Bounds()
 		if !ty.Rect.Grow(2).Contains(caret.Centre()) {
 			t.Errorf("%s: the caret stands at %v, the text at %v", k.name, caret, ty.Rect)
@@ -102,7 +102,7 @@ func TestTypingInItsPlace(t *testing.T) {
 	n := len(p.Connectors)
 	w.Do("glue", "")
 	w.Type("7", 1, 1)
-	if m := w.marks(); !strings.Contains(fmt.Sprint(m), wordGlueTo) {
+	if m := w.handMarks(); !strings.Contains(fmt.Sprint(m), wordGlueTo) {
 		t.Error("nothing says that a number is asked for")
 	}
 	w.Accept("7")

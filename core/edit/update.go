@@ -20,8 +20,10 @@ type drawn struct {
 	status  int    // at which the rows were last looked at
 	rows    string // as they were last given
 	facts   string
-	picked  string // the selection at the last facts
-	offered bool   // closing the gap
+	size    geom.Point // of the page at the last facts
+	picked  string     // the selection at the last facts
+	marks   marked
+	offered bool // closing the gap
 	house   *chart.House
 	ground  chart.Ground // of that page
 	key     string
@@ -109,9 +111,11 @@ type stepLook struct {
 	picture      *chart.File // which is never changed, but replaced
 }
 
+// lineShown is a connector as it was drawn, and by how much it is shown moved from there.
 type lineShown struct {
 	run  sheet.Run
 	look lineLook
+	by   geom.Point
 }
 
 // lineLook is what of a connector is drawn besides its geometry.
@@ -136,7 +140,8 @@ type Update struct {
 	Moved  []Moved         // elements that are shown as they are, but elsewhere
 	Order  []string        // the ids of all steps as they lie over each other; nil when the browser has them so
 	Drop   []string        // elements that are gone, by class and id: "step-s1"
-	Marks  scene.Element
+	Marks  *scene.Element  // of what is selected; nil when they are as they were
+	Hand   scene.Element   // what the hand shows over them
 	Guides scene.Element
 	Facts  *Facts    // nil when they are as they were
 	Rows   []Row     // nil when the list is as it was
@@ -180,7 +185,7 @@ func (e *Editor) Update(fresh bool) Update {
 	d.house, d.ground = s.Page.House(), ground
 	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
 	d.told = e.status
-	u := Update{Marks: e.marks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Field: e.field, Table: e.tableFacts()}
+	u := Update{Marks: e.marks(), Hand: e.handMarks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Field: e.field, Table: e.tableFacts()}
 	u.Offers = e.offers
 	e.notice, e.offers, e.clip, e.opens, e.row, e.field = "", nil, "", "", "", ""
 	if e.gap != nil && !d.offered {
@@ -231,9 +236,18 @@ func (e *Editor) Update(fresh bool) Update {
 	for i := range s.Lines {
 		r := &s.Lines[i]
 		look := lookOf(r.Line)
-		if was, added := d.lines.at(r.Line.ID); added || anew || was.look != look || !sameRun(&was.run, r) {
-			*was = lineShown{*r, look}
+		was, added := d.lines.at(r.Line.ID)
+		by, same := geom.Point{}, false
+		if !added && !anew && was.look == look {
+			by, same = moved(&was.run, r)
+		}
+		switch {
+		case !same:
+			*was = lineShown{run: *r, look: look}
 			u.Patch = append(u.Patch, scene.Line(s, r))
+		case by != was.by:
+			was.by = by
+			u.Moved = append(u.Moved, Moved{"connector-" + r.Line.ID, by.X, by.Y})
 		}
 	}
 	u.Drop = d.lines.dropped(u.Drop, "connector-")
@@ -249,9 +263,13 @@ func (e *Editor) Update(fresh bool) Update {
 	}
 	d.keyAt = s.Page.Key
 
-	// In the middle of a gesture nothing else of them changes.
-	if picked := e.picked(); e.gesture == nil || fresh || picked != d.picked {
-		d.picked = picked
+	// In the middle of a gesture only what is selected changes, and while a text is typed the page may grow.
+	size, picked := geom.Pt(s.Page.W, s.Page.H), d.picked
+	if e.heard || e.gesture != nil {
+		picked = e.picked()
+	}
+	if e.gesture == nil && e.heard || fresh || picked != d.picked || size != d.size {
+		d.picked, d.size = picked, size
 		f := e.Facts()
 		if now := quote(f); now != d.facts {
 			d.facts = now
@@ -265,6 +283,7 @@ func (e *Editor) Update(fresh bool) Update {
 			d.rows, u.Rows = now, rows
 		}
 	}
+	e.heard = false
 	return u
 }
 
@@ -316,17 +335,34 @@ func shownAt(s *sheet.Sheet, sh *sheet.Shape) string {
 	return quote(s.Shown(sh.Step))
 }
 
-// sameRun tells whether two runs have the same geometry.
-func sameRun(a, b *sheet.Run) bool {
-	if a.Through != b.Through || !slices.Equal(a.Points, b.Points) || len(a.Labels) != len(b.Labels) || !slices.Equal(a.Hops, b.Hops) {
-		return false
+// moved is how far run b stands from run a; false where it is of another form.
+func moved(a, b *sheet.Run) (by geom.Point, same bool) {
+	if a.Through != b.Through || len(a.Points) != len(b.Points) || len(a.Labels) != len(b.Labels) || len(a.Hops) != len(b.Hops) || len(b.Points) == 0 {
+		return by, false
 	}
-	for i := range a.Labels {
-		if a.Labels[i].Box != b.Labels[i].Box || !slices.Equal(a.Labels[i].Lines, b.Labels[i].Lines) {
-			return false
+	by = geom.Pt(geom.Round2(b.Points[0].X-a.Points[0].X), geom.Round2(b.Points[0].Y-a.Points[0].Y))
+	there := func(p, q geom.Point) bool { return p.Add(by).Dist(q) < 1e-6 }
+	for i := range a.Points {
+		if !there(a.Points[i], b.Points[i]) {
+			return by, false
 		}
 	}
-	return true
+	for i := range a.Labels {
+		l, m := &a.Labels[i], &b.Labels[i]
+		if !there(geom.Pt(l.Box.X, l.Box.Y), geom.Pt(m.Box.X, m.Box.Y)) || l.Box.W != m.Box.W || l.Box.H != m.Box.H || !slices.Equal(l.Lines, m.Lines) {
+			return by, false
+		}
+	}
+	for i := range a.Hops {
+		h, k := a.Hops[i], b.Hops[i]
+		if !there(h.At, k.At) {
+			return by, false
+		}
+		if h.At = k.At; h != k {
+			return by, false
+		}
+	}
+	return by, true
 }
 
 // cursor is the pointer's form: what the hand does, or would do where it is.

@@ -40,7 +40,9 @@ type Finder struct {
 	Kept  []*Path    // per line, the path that it keeps; nil where it is to be found
 	Meter Meter
 
+	leads   map[*Route]Leads
 	lines   []Line          // of the page
+	kept    []Path          // what Kept leads to
 	ports   [][]symbol.Port // per box
 	shapes  map[shape][]symbol.Port
 	closeBy [][]int32 // per box, those near to it
@@ -53,8 +55,12 @@ func (f *Finder) Take(p Page) {
 	f.lines = append(f.lines[:0], p.Lines...)
 	p.Lines = f.lines
 	f.Page = &p
-	f.ports, f.closeBy = make([][]symbol.Port, len(p.Boxes)), make([][]int32, len(p.Boxes))
-	f.Kept = make([]*Path, len(p.Lines))
+	f.ports, f.closeBy = resize(f.ports, len(p.Boxes)), resize(f.closeBy, len(p.Boxes))
+	clear(f.ports)
+	clear(f.closeBy)
+	f.Kept = resize(f.Kept, len(p.Lines))
+	clear(f.Kept)
+	f.kept = resize(f.kept, len(p.Lines))
 	f.Near.Reset(p.Bounds())
 	for _, b := range p.Boxes {
 		if b.Flat {
@@ -63,6 +69,12 @@ func (f *Finder) Take(p Page) {
 			f.Near.Add(b.Rect)
 		}
 	}
+}
+
+// Blank is an empty path for line i to keep, good until the next page is taken up.
+func (f *Finder) Blank(i int) *Path {
+	f.kept[i] = Path{}
+	return &f.kept[i]
 }
 
 // Looked is how many places all searches have looked at, since ever.
@@ -103,6 +115,33 @@ func (f *Finder) Clear(l *Line, pts geom.Polyline) bool {
 		})
 	}
 	return ok
+}
+
+// Leads is where the way of a line leads, and whether that is from end to end and through no step.
+type Leads struct {
+	From, To Gate
+	There    bool
+}
+
+// Leads looks along the way that a line had. While something else on the page is dragged that is the same way in each
+// frame, and looked at once.
+func (f *Finder) Leads(l *Line) Leads {
+	if known, ok := f.leads[l.Was]; ok && l.Sound {
+		return known
+	}
+	var out Leads
+	var too bool
+	pts := l.Was.Points
+	out.From, out.There = f.GateAt(&l.From, l.Was.FromPort, pts[0])
+	out.To, too = f.GateAt(&l.To, l.Was.ToPort, pts[len(pts)-1])
+	out.There = out.There && too && (l.Was.Plain || f.Clear(l, pts))
+	if l.Sound {
+		if f.leads == nil || len(f.leads) > 2*len(f.lines) {
+			f.leads = map[*Route]Leads{}
+		}
+		f.leads[l.Was] = out
+	}
+	return out
 }
 
 func (f *Finder) path(i int, noFrom, noTo Sides, most bound, like *Path) *Path {

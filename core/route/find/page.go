@@ -59,6 +59,8 @@ type Line struct {
 	// not set apart from others either: these keep off it.
 	Was  *Route
 	Firm bool
+	// Sound says that all is as it was where Was runs, and what it ends at.
+	Sound bool
 }
 
 // Pin is the place of a segment: the x of an upright one, the y of a level one.

@@ -18,6 +18,9 @@ func uncross(f *find.Finder, at *ends, paths []*find.Path) []*find.Path {
 		all = all && f.Kept[i] == nil
 	}
 	for i := range paths {
+		if !c.free(i) {
+			continue
+		}
 		least := c.crossings(i, c.paths[i])
 		for _, o := range c.others(i, least, c.at.othersSides(f.Page, c.paths, i)) {
 			if n := c.crossings(i, o); n < least {
@@ -45,11 +48,17 @@ func (c *crosser) move(i int, p *find.Path) {
 	c.paths[i], c.bounds[i] = p, p.Points.Bounds()
 }
 
+// free reports whether line i may hold at other sides. Most of the lines of a drag's frame stay, and are not counted.
+func (c *crosser) free(i int) bool {
+	p, l := c.paths[i], &c.f.Page.Lines[i]
+	return c.f.Kept[i] == nil && len(p.Points) > 2 && !p.Through && !p.Direct && len(p.Pins) == 0 && l.From.Box != l.To.Box
+}
+
 // others are paths for line i from another side or to another one that bend no more often, and hold at no side that
 // is taken; none where it crosses none, or stays.
 func (c *crosser) others(i, crossings int, taken [2]find.Sides) (out []*find.Path) {
 	p, l := c.paths[i], &c.f.Page.Lines[i]
-	if crossings == 0 || c.f.Kept[i] != nil || len(p.Points) <= 2 || p.Through || p.Direct || len(p.Pins) > 0 || l.From.Box == l.To.Box {
+	if crossings == 0 || !c.free(i) {
 		return nil
 	}
 	for _, no := range [2][2]find.Sides{{find.Only(p.From.Side), 0}, {0, find.Only(p.To.Side)}} {

@@ -12,13 +12,16 @@ import (
 // the finder's page such a line holds at the ports where it did.
 func Hold(f *find.Finder, p find.Page) {
 	f.Take(p)
-	paths := make([]find.Path, len(p.Lines))
 	for i := range f.Page.Lines {
 		l := &f.Page.Lines[i]
-		if l.Was == nil || !asBefore(&paths[i], f, l) {
+		if l.Was == nil {
 			continue
 		}
-		f.Kept[i] = &paths[i]
+		kept := f.Blank(i)
+		if !asBefore(kept, f, l) {
+			continue
+		}
+		f.Kept[i] = kept
 		if l.From.Box >= 0 {
 			l.From.Port = l.Was.FromPort
 		}
@@ -39,10 +42,9 @@ func asBefore(p *find.Path, f *find.Finder, l *find.Line) bool {
 	if l.Firm {
 		p.Hold = find.Firm
 	}
-	var ok, too bool
-	p.From, ok = f.GateAt(&l.From, l.Was.FromPort, pts[0])
-	p.To, too = f.GateAt(&l.To, l.Was.ToPort, pts[len(pts)-1])
-	return ok && too && !slices.ContainsFunc(l.Pins, func(pin find.Pin) bool { return !follows(pts, pin) }) && (p.Plain || f.Clear(l, pts))
+	leads := f.Leads(l)
+	p.From, p.To = leads.From, leads.To
+	return leads.There && !slices.ContainsFunc(l.Pins, func(pin find.Pin) bool { return !follows(pts, pin) })
 }
 
 // follows tells whether a line has a segment where it is pinned.

@@ -30,7 +30,7 @@ func Keep(was *find.Page, routes []find.Route, now *find.Page) {
 	at := finder(len(was.Lines), func(k int) string { return was.Lines[k].ID })
 	for i := range now.Lines {
 		l := &now.Lines[i]
-		l.Was, l.Firm = nil, false
+		l.Was, l.Firm, l.Sound = nil, false, false
 		for _, e := range [2]*find.End{&l.From, &l.To} {
 			e.Middle = e.Box >= 0 && by[e.Box] == nil
 		}
@@ -46,7 +46,8 @@ func Keep(was *find.Page, routes []find.Route, now *find.Page) {
 		if d != (geom.Point{}) {
 			way = shifted(way, d)
 		}
-		l.Was, l.Firm = way, d == geom.Point{} && slices.Equal(l.Labels, o.Labels) && was.KeepOff == now.KeepOff
+		l.Sound = d == geom.Point{}
+		l.Was, l.Firm = way, l.Sound && slices.Equal(l.Labels, o.Labels) && was.KeepOff == now.KeepOff
 	}
 }
 

@@ -120,7 +120,7 @@ const own = {
   find: () => panels.openFind(),
   keys: () => panels.keys(),
   menu: () => {
-    const r = ($('layer-marks').firstElementChild || $('desk')).getBoundingClientRect();
+    const r = ($('marks').firstElementChild || $('desk')).getBoundingClientRect();
     bench.menu(core.menu().menu || [], r.right + 4, r.top);
   },
   why: (words) => notice(`${words[0].toUpperCase()}${words.slice(1)}${words.endsWith('.') ? '' : '.'}`),
@@ -266,7 +266,7 @@ function apply(u) {
   paper.patch(u.svg, u.drop);
   paper.order(u.order);
   paper.move(u.moved);
-  paper.over(u.marks, u.guides);
+  paper.over(u);
   if (u.facts) {
     facts = u.facts;
     now.take(facts);

@@ -33,6 +33,7 @@ export class Paper extends View {
   constructor(desk, drawing) {
     super(desk, [drawing], $('zoom'));
     this.drawing = drawing;
+    this.shown = {};
     this.nursery = document.createElementNS('http://www.w3.org/2000/svg', 'g');
   }
 
@@ -62,15 +63,14 @@ export class Paper extends View {
     if (ids && $('key')) $('layer-steps').append($('key'));
   }
 
-  over(marks, guides) {
-    if (marks !== this.marks) {
-      this.marks = marks;
-      $('layer-marks').innerHTML = marks;
-    }
-    if (guides !== this.guides) {
-      this.guides = guides;
-      $('layer-guides').innerHTML = guides;
-    }
+  // over shows what lies over the drawing and under its steps; what is not told is as it was.
+  over(shown) {
+    for (const [id, now] of [
+      ['marks', shown.marks],
+      ['hand', shown.hand],
+      ['layer-guides', shown.guides],
+    ])
+      if (now !== undefined && now !== this.shown[id]) $(id).innerHTML = this.shown[id] = now;
   }
 
   // size follows the sheet. A fitted view shows it whole again, but not while somebody
