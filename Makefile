@@ -16,10 +16,15 @@ bin/plaintracer: $(SOURCES) $(WASM)/tracer.wasm
 
 wasm: $(WASM)/tracer.wasm
 
+# What a frame of a drag does not spend its time in: compiled without inlining, which makes the core for the browser a
+# ninth smaller.
+COLD := $(foreach p,$(addprefix plaintracer/,core/edit core/list core/chart core/scene core/style core/flow core/number format/svg cmd/tracerwasm) \
+	encoding/json encoding/csv fmt time reflect os golang.org/x/text/...,-gcflags=$(p)=-l)
+
 # The core for the browser, packed as it is served.
-$(WASM)/tracer.wasm: $(shell find core cmd/tracerwasm format/svg tools/wasmpack -name '*.go' -o -name '*.bin') go.mod
+$(WASM)/tracer.wasm: $(shell find core cmd/tracerwasm format/svg tools/wasmpack -name '*.go' -o -name '*.bin') go.mod Makefile
 	mkdir -p $(WASM)
-	GOOS=js GOARCH=wasm $(GO) build -ldflags='-s -w' -o $@ ./cmd/tracerwasm
+	GOOS=js GOARCH=wasm $(GO) build $(COLD) -ldflags='-s -w' -o $@ ./cmd/tracerwasm
 	cp "$$($(GO) env GOROOT)/lib/wasm/wasm_exec.js" $(WASM)/wasm_exec.js
 	$(GO) run ./tools/wasmpack $@
 
@@ -82,7 +87,8 @@ node_modules/.package-lock.json: package-lock.json
 	npm ci --prefer-offline --no-audit --no-fund --ignore-scripts
 	touch $@
 
-check:
+check: wasm
+	@sh tools/wasm-growth.sh
 	test -z "$$(gofmt -l $$(git ls-files '*.go'))"
 	$(GO) vet ./...
 	$(GO) tool staticcheck ./...
