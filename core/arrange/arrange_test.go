@@ -27,7 +27,11 @@ func TestAlign(t *testing.T) {
 		{Bottom, [3]geom.Point{{X: 0, Y: 70}, {X: 150, Y: 40}, {X: 400, Y: 70}}},
 		{Middle, [3]geom.Point{{X: 0, Y: 35}, {X: 150, Y: 20}, {X: 400, Y: 35}}},
 	} {
-		for i, b := range Align(three, c.edge) {
+		bs := Align(three, c.edge)
+		for i, b := range three {
+			if b = bs[i]; b.ID != three[i].ID {
+				t.Fatalf("%s: %s comes as number %d", c.edge, b.ID, i)
+			}
 			if got := (geom.Point{X: b.Rect.X, Y: b.Rect.Y}); got != c.want[i] {
 				t.Errorf("%s: %s at %v, want %v", c.edge, b.ID, got, c.want[i])
 			}
