@@ -163,7 +163,13 @@ func TestStages(t *testing.T) {
 	if p.Stages[0].ID != "s2" || stage("a") != "s1" || stage("c") != "s2" || on(p)["c"].X != was["c"].X-300 || on(p)["d"] != was["d"] {
 		t.Errorf("moved: %s first, a in %s, c in %s; %s", p.Stages[0].ID, stage("a"), stage("c"), moved(was, on(p)))
 	}
-	if StageMoved(p, "s2", -1) != nil {
+	// The last stage, which has what is left of the lanes, comes before others as long as its steps need.
+	do(t, c, StageMoved(p, "s3", -2))
+	if got := p.Stages[0]; got.ID != "s3" || got.Size < on(p)["d"].Right()+lanePad-stageStart(p, got) || stage("d") != "s3" || stage("a") != "s1" {
+		t.Errorf("the last one: %s is first, %v long, d in %s at %v", got.ID, got.Size, stage("d"), on(p)["d"])
+	}
+	c, p = stages3(t)
+	if StageMoved(p, "s1", -1) != nil {
 		t.Error("before the first there is a place")
 	}
 
@@ -215,8 +221,18 @@ func TestWithinStage(t *testing.T) {
 // Turned twice, all stands where it stood.
 func TestTurned(t *testing.T) {
 	c, p := lanes3(t)
-	was := on(p)
+	bent := &chart.Connector{ID: "k1", From: chart.End{Step: "a", Port: "right"}, To: chart.End{Step: "c", Port: "left"}, Meaning: chart.Flow, Pins: []chart.Pin{{Upright: true, At: 300}}}
+	loose := &chart.Connector{ID: "k2", From: chart.End{Step: "c"}, To: chart.End{X: 660, Y: 250}, Meaning: chart.Flow}
+	p.Connectors = append(p.Connectors, bent, loose)
+	ways := func() string { return fmt.Sprint(*bent, *loose) }
+	was, ran := on(p), ways()
 	do(t, c, Turned(p))
+	if bent.From.Port != "bottom" || bent.To.Port != "top" || bent.Pins[0].Upright {
+		t.Errorf("a connector that held right and left, bent upright between, runs %+v", bent)
+	}
+	if q := geom.Pt(loose.To.X, loose.To.Y); !p.LaneRect(p.Lane("l2")).Contains(q) || q.Y < on(p)["c"].Bottom() {
+		t.Errorf("a loose end behind c in its lane is at %v, c at %v", q, on(p)["c"])
+	}
 	if !p.Down || moved(was, on(p)) == "[]" {
 		t.Fatalf("down %v, %s", p.Down, moved(was, on(p)))
 	}
@@ -236,7 +252,7 @@ func TestTurned(t *testing.T) {
 		t.Errorf("the order along the flow is another one: %v", all)
 	}
 	do(t, c, Turned(p))
-	if p.Down || moved(was, on(p)) != "[]" {
-		t.Errorf("turned back: down %v, %s", p.Down, moved(was, on(p)))
+	if p.Down || moved(was, on(p)) != "[]" || ways() != ran {
+		t.Errorf("turned back: down %v, %s; %s, not %s", p.Down, moved(was, on(p)), ways(), ran)
 	}
 }

@@ -19,6 +19,7 @@ func TestPages(t *testing.T) {
 	for i, ends := range [][2]string{{"a", "c"}, {"b", "d"}, {"c", "d"}, {"d", "a"}} {
 		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("k", i), From: chart.End{Step: ends[0]}, To: chart.End{Step: ends[1]}, Meaning: chart.Flow})
 	}
+	p.Connectors = append(p.Connectors, &chart.Connector{ID: "k4", From: chart.End{Step: "d"}, To: chart.End{X: 660, Y: 300}, Meaning: chart.Flow})
 	n := 0
 	do(t, c, Pages(c, p, func(kind string) string { n++; return fmt.Sprint(kind, "-new-", n) }))
 	if len(c.Pages) != 2 {
@@ -50,7 +51,10 @@ func TestPages(t *testing.T) {
 			}
 		}
 	}
-	if len(p.Connectors) != 4 || len(next.Connectors) != 2 {
+	if l := next.Connector("k4"); l == nil || l.To.X < on(next)["d"].Right() || l.To.X > next.W {
+		t.Errorf("the connector with a loose end is %+v; its step stands at %v", l, on(next)["d"])
+	}
+	if len(p.Connectors) != 4 || len(next.Connectors) != 3 {
 		t.Errorf("%d and %d connectors", len(p.Connectors), len(next.Connectors))
 	}
 }
