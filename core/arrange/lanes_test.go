@@ -164,6 +164,8 @@ func TestStages(t *testing.T) {
 		t.Errorf("moved: %s first, a in %s, c in %s; %s", p.Stages[0].ID, stage("a"), stage("c"), moved(was, on(p)))
 	}
 	// The last stage, which has what is left of the lanes, comes before others as long as its steps need.
+	c, p = stages3(t)
+	p.Step("d").X = 880
 	do(t, c, StageMoved(p, "s3", -2))
 	if got := p.Stages[0]; got.ID != "s3" || got.Size < on(p)["d"].Right()+lanePad-stageStart(p, got) || stage("d") != "s3" || stage("a") != "s1" {
 		t.Errorf("the last one: %s is first, %v long, d in %s at %v", got.ID, got.Size, stage("d"), on(p)["d"])

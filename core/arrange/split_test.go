@@ -51,7 +51,7 @@ func TestPages(t *testing.T) {
 			}
 		}
 	}
-	if l := next.Connector("k4"); l == nil || l.To.X < on(next)["d"].Right() || l.To.X > next.W {
+	if l := next.Connector("k4"); l == nil || l.To.X < on(next)["d"].Right() || l.To.X > on(next)["d"].Right()+60 {
 		t.Errorf("the connector with a loose end is %+v; its step stands at %v", l, on(next)["d"])
 	}
 	if len(p.Connectors) != 4 || len(next.Connectors) != 3 {
