@@ -422,3 +422,23 @@ func TestFewerCrossings(t *testing.T) {
 		t.Errorf("it runs from the %s to the %s, not under the steps: %v", rs[0].FromPort, rs[0].ToPort, rs[0].Points)
 	}
 }
+
+// Nor for labels, where one of them that grows comes to where another one stands.
+func TestHistoryOfLabelsDoesNotMatter(t *testing.T) {
+	for seed := range uint64(12) {
+		p := sample.Generated(seed, 14, 24)
+		r := rand.New(rand.NewPCG(seed, 11))
+		for i := range p.Lines {
+			p.Lines[i].Labels = []Label{{W: 40, H: 16}}
+		}
+		var used Router
+		used.Routes(p)
+		for round := range 12 {
+			p.Lines = slices.Clone(p.Lines)
+			p.Lines[r.IntN(len(p.Lines))].Labels = []Label{{W: 20 + float64(r.IntN(160)), H: 16 + 16*float64(r.IntN(4))}}
+			if fmt.Sprint(used.Routes(p)) != fmt.Sprint(new(Router).Routes(p)) {
+				t.Fatalf("seed %d: after page %d labels stand elsewhere", seed, round)
+			}
+		}
+	}
+}
