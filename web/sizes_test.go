@@ -185,6 +185,13 @@ func TestFingersInTheEditor(t *testing.T) {
 	b.signIn()
 	b.run(chromedp.EmulateViewport(1024, 700, chromedp.EmulateTouch))
 	b.edit("Packing a crate")
+	// A finger that rests is told by a timer, which runs on while this machine is busy: here it ends when the test says so.
+	eval[int](b, `(() => {
+	  const start = setTimeout, stop = clearTimeout;
+	  window.setTimeout = (f, ms, ...a) => (ms === 600 ? ((window.rests = f), -600) : start(f, ms, ...a));
+	  window.clearTimeout = (id) => (id === -600 ? (window.rests = null) : stop(id));
+	  return 0;
+	})()`)
 	p := b.page()
 	a := p.Steps[1]
 	at := func(id string) [2]float64 {
@@ -209,6 +216,21 @@ func TestFingersInTheEditor(t *testing.T) {
 	if now := at(a.ID); now[0] < from[0]+40 {
 		t.Errorf("dragged from %v to %v", from, now)
 	}
+	b.press("Undo")
+	// However slowly it moves, it drags, and does not rest.
+	from = at(a.ID)
+	b.finger("touchStart", from)
+	if !eval[bool](b, `!!window.rests`) {
+		t.Error("nothing waits for a finger that rests")
+	}
+	for i := range 6 {
+		b.finger("touchMove", [2]float64{from[0] + 2*float64(i+1), from[1]})
+	}
+	b.frame()
+	if eval[bool](b, `!!window.rests`) {
+		t.Error("a finger that moves 2 px at a time is taken for one that rests")
+	}
+	b.finger("touchEnd")
 	b.press("Undo")
 	// Pull a connector out of a port into empty paper.
 	b.finger("touchStart", at(a.ID))

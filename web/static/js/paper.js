@@ -110,7 +110,8 @@ export class Paper extends View {
   listen(send, menu, stop) {
     let last = null,
       frame = 0,
-      pressed = 0;
+      pressed = 0, // the timer of a finger that rests, from where it came down
+      from = null;
     const at = (type, e) => {
       const p = this.toPage(e);
       return send(type, p.x, p.y, e);
@@ -146,6 +147,7 @@ export class Paper extends View {
       desk.setPointerCapture(e.pointerId);
       flush();
       if (e.pointerType === 'touch') {
+        from = e;
         pressed = setTimeout(() => {
           stop();
           at('menu', e);
@@ -160,7 +162,8 @@ export class Paper extends View {
         clearTimeout(pressed);
         return;
       }
-      if (e.pointerType === 'touch' && Math.hypot(e.movementX, e.movementY) > 3) clearTimeout(pressed);
+      if (e.pointerType === 'touch' && Math.hypot(e.clientX - from.clientX, e.clientY - from.clientY) > 6)
+        clearTimeout(pressed); // however slowly
       last = e;
       frame ||= requestAnimationFrame(flush);
     });
