@@ -200,3 +200,36 @@ func TestDisentangle(t *testing.T) {
 		}
 	}
 }
+
+// Two lines that are firm stay where they are, also nearer to each other than lines that are set apart.
+func TestFirmLinesAreNotSetApart(t *testing.T) {
+	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0)}}
+	for i, y := range []float64{20, 29} {
+		ends := [2]End{{Box: 0}, {Box: 1}}
+		way := &Route{Points: geom.Polyline{geom.Pt(100, y), geom.Pt(400, y)}, FromPort: "right", ToPort: "left"}
+		if i == 1 {
+			ends[0], ends[1] = ends[1], ends[0]
+			way = &Route{Points: geom.Polyline{geom.Pt(400, y), geom.Pt(100, y)}, FromPort: "left", ToPort: "right"}
+		}
+		p.Lines = append(p.Lines, Line{ID: fmt.Sprint(i), From: ends[0], To: ends[1], Was: way, Firm: true})
+	}
+	for i, r := range new(Router).Routes(p) {
+		if fmt.Sprint(r.Points) != fmt.Sprint(p.Lines[i].Was.Points) {
+			t.Errorf("line %d runs %v, not %v", i, r.Points, p.Lines[i].Was.Points)
+		}
+	}
+}
+
+// The label inside a broad line stands in the middle of its longest segment, turned where that is upright.
+func TestLabelInside(t *testing.T) {
+	for _, k := range []struct {
+		y    float64
+		want geom.Rect
+	}{{0, geom.Rect{X: 220, Y: 15, W: 60, H: 20}}, {600, geom.Rect{X: 240, Y: 295, W: 20, H: 60}}} {
+		p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, k.y)}, Lines: []Line{{ID: "l", From: End{Box: 0, Port: "right"}, To: End{Box: 1, Port: "left"}, Labels: []Label{{W: 60, H: 20, Inside: true}}}}}
+		r := new(Router).Routes(p)[0]
+		if r.Labels[0] != k.want {
+			t.Errorf("along %v the label stands at %v, not %v", r.Points, r.Labels[0], k.want)
+		}
+	}
+}
