@@ -17,6 +17,7 @@ import (
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 	"plaintracer/format"
+	"plaintracer/format/picture"
 	"plaintracer/store"
 )
 
@@ -32,6 +33,7 @@ func (s *Server) editor(c fiber.Ctx) error {
 	return s.render(c, "editor", fiber.Map{
 		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(),
 		"Groups": []string{symbol.Work, symbol.Kept, symbol.Links, symbol.Plain}, "Keys": edit.Keys(), "Wasm": s.assets.wasm,
+		"MostFile": store.MostFile >> 20, "MostPicture": picture.MostBytes >> 20, // MB
 	})
 }
 

@@ -3,6 +3,7 @@ package web
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
 	"io"
 	"mime/multipart"
 	"net/http"
@@ -15,6 +16,7 @@ import (
 	"github.com/chromedp/chromedp"
 
 	"plaintracer/core/chart"
+	"plaintracer/format/picture"
 	"plaintracer/store"
 )
 
@@ -36,6 +38,21 @@ func TestFileOnAStep(t *testing.T) {
 	path := filepath.Join(t.TempDir(), "Condition <report>.pdf") // by its name a PDF, by its content a picture
 	if err := os.WriteFile(path, tinyPNG, 0o600); err != nil {
 		t.Fatal(err)
+	}
+	// What is too large is not even sent; the limits are the server's own.
+	for _, k := range []struct {
+		input string
+		most  int // bytes
+		says  string
+	}{{"[data-drawer=fields] input[type=file]", store.MostFile, "A file can have at most 20 MB"}, {"#picture-file", picture.MostBytes, "A picture can have at most 10 MB"}} {
+		eval[int](b, fmt.Sprintf(`(() => {
+		  const chosen = new DataTransfer(), input = document.querySelector(%q);
+		  chosen.items.add(new File([new Uint8Array(%d)], 'large.png', { type: 'image/png' }));
+		  input.files = chosen.files;
+		  input.dispatchEvent(new Event('change', { bubbles: true }));
+		  return 0;
+		})()`, k.input, k.most+1))
+		b.until(k.says, fmt.Sprintf(`document.querySelector('#notice').textContent.includes(%q)`, k.says))
 	}
 	b.run(chooseFile(`[data-drawer=fields] input[type=file]`, path))
 	b.until("the file in the list", `[...document.querySelectorAll('[data-drawer=fields] .team a')].some(a => a.textContent === 'Condition <report>.pdf' && a.search === '?show=1')`)

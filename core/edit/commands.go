@@ -22,7 +22,7 @@ type Command struct {
 	Choices []Choice // what it is done with, a control each
 	Menu    bool     // offered at the hand, when it can be done
 	Page    bool     // done by the page around the editor: zoom, panels, export
-	Slow    bool     // may take long: its key goes by way of the page, which says so first
+	Slow    string   // what it is at for a while on a large page; that goes by way of the page around the editor, which says so first
 
 	need func(*Editor) string
 	do   func(*Editor, string)
@@ -173,9 +173,9 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, _ string) { e.lock() }, on: func(e *Editor, _ string) bool { return e.allLocked() }},
 		stackCommand("front", wordToFront), stackCommand("forward", wordForward), stackCommand("backward", wordBackward), stackCommand("back", wordToBack),
 
-		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: true, need: needPage,
+		{Name: "layout", Words: wordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: wordLayingOut, need: needPage,
 			do: func(e *Editor, _ string) { e.layOut(false, layout.Down) }},
-		{Name: "layout-right", Words: wordLayOutRight, Place: AtHand, Menu: true, Slow: true, need: needNoLanes,
+		{Name: "layout-right", Words: wordLayOutRight, Place: AtHand, Menu: true, Slow: wordLayingOut, need: needNoLanes,
 			do: func(e *Editor, _ string) { e.layOut(false, layout.Right) }},
 		drawer("lanes", wordLanes, "", OnPage, always),
 		{Name: "number", Words: wordNumber, Keys: []string{"#"}, Place: OnPage, Menu: true, need: needPage,
@@ -245,7 +245,7 @@ func init() { // not a literal: commands lead back to the table
 			on:      func(e *Editor, arg string) bool { return pageCrossings(e.Page()) == arg }},
 		{Name: "keep-off", Words: wordKeepOff, Place: LineDrawer, need: always, do: func(e *Editor, _ string) { e.keepOff() },
 			on: func(e *Editor, _ string) bool { return e.Page().KeepOff }},
-		{Name: "reroute", Words: wordReroute, Place: LineDrawer, Slow: true, need: needPage,
+		{Name: "reroute", Words: wordReroute, Place: LineDrawer, Slow: wordRerouting, need: needPage,
 			do: func(e *Editor, _ string) { e.reroute() }},
 
 		{Name: "step-look", Words: wordStepLook, Place: LookDrawer, Choices: stepLookChoices(), need: needAStep,
@@ -312,7 +312,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "page-house", Words: wordPageHouse, Place: PageDrawer, need: needSetup, do: func(e *Editor, _ string) { e.setupToHouse() }},
 		{Name: "page-larger", Words: wordLarger, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.larger() }},
 		{Name: "page-split", Words: wordSplitPage, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.splitPage() }},
-		{Name: "page-over", Words: wordLayOver, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.layOutOver() }},
+		{Name: "page-over", Words: wordLayOver, Place: PageTabs, Slow: wordLayingOut, need: needOutgrown, do: func(e *Editor, _ string) { e.layOutOver() }},
 		{Name: "page-fit", Words: wordFitSheet, Place: PageTabs, need: needOutgrown, do: func(e *Editor, _ string) { e.fitSheet() }},
 		{Name: "file-drop", Words: wordDropFile, Place: FieldsDrawer, need: needOneStep, do: func(e *Editor, arg string) { e.dropFile(arg) }},
 		{Name: "link-set", Words: wordSetLink, Place: FieldsDrawer, need: always, do: func(e *Editor, arg string) { e.setLink(arg) }},

@@ -13,6 +13,7 @@ import (
 type Facts struct {
 	Title       string            `json:"title"`       // of the selection
 	Why         map[string]string `json:"why"`         // action to why it cannot be done now
+	Slow        map[string]string `json:"slow"`        // commands that take a while on this page, and what is said meanwhile
 	On          []string          `json:"on"`          // commands that are switched on, with their choice
 	Mixed       []string          `json:"mixed"`       // those that are for some of what is selected
 	Look        *LookFacts        `json:"look"`        // of the selected steps
@@ -47,6 +48,9 @@ type Facts struct {
 	H           float64           `json:"h"`
 }
 
+// quick is how many steps of a page are laid out before anybody waits.
+const quick = 60
+
 // ShownFact is a rule by which steps show a field, as hiding it takes it and in words.
 type ShownFact struct {
 	Arg   string `json:"arg"`
@@ -63,13 +67,16 @@ type LineFacts struct {
 func (e *Editor) Facts() Facts {
 	p := e.Page()
 	defer e.hold(p)()
-	f := Facts{Why: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
+	f := Facts{Why: map[string]string{}, Slow: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
 		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
 	f.Pages, f.Sheet = e.pageFacts(), e.sheetFacts()
 	f.Link = e.linkFacts()
 	for _, c := range table {
 		if why := c.need(e); why != "" {
 			f.Why[c.Name] = why
+		}
+		if c.Slow != "" && len(p.Steps) > quick {
+			f.Slow[c.Name] = c.Slow
 		}
 	}
 	steps, lines := e.steps(), e.lines()

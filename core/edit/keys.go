@@ -45,7 +45,7 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 	switch {
 	case !ok || c.Name == "copy" || c.Name == "cut" || c.Name == "paste": // those come as the browser's own events
 		return false, ""
-	case c.Page || c.Slow:
+	case c.Page || c.Slow != "":
 		return true, c.Name
 	}
 	e.Do(c.Name, arg)

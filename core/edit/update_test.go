@@ -119,3 +119,19 @@ func TestLinesAreMoved(t *testing.T) {
 		t.Error("the connectors of a step that moved alone are not drawn anew")
 	}
 }
+
+// Only on a large page is it said that laying out takes a while.
+func TestSlowIsTold(t *testing.T) {
+	for _, k := range []struct {
+		steps int
+		says  string
+	}{{quick, ""}, {quick + 1, wordLayingOut}} {
+		w := &window{t, New(benchChart(k.steps), 0, "win1")}
+		f := w.Facts()
+		for _, name := range []string{"layout", "layout-right", "page-over"} {
+			if f.Slow[name] != k.says {
+				t.Errorf("on %d steps %s says %q", k.steps, name, f.Slow[name])
+			}
+		}
+	}
+}

@@ -55,6 +55,8 @@ const (
 	wordSameSize         = "Same size"
 
 	wordLayOut      = "Lay out"
+	wordLayingOut   = "Laying out …"
+	wordRerouting   = "Rerouting …"
 	wordLayOutRight = "Lay out to the right"
 	wordNumber      = "Number"
 	wordTitle       = "Page title"

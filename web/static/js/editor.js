@@ -17,7 +17,7 @@ const client = [...crypto.getRandomValues(new Uint8Array(5))].map((b) => b.toStr
 const started = performance.now();
 
 let core = null,
-  facts = { selected: [], why: {}, on: [] },
+  facts = { selected: [], why: {}, slow: {}, on: [] },
   clip = '',
   noticeTimer = 0;
 const paper = new Paper($('desk'), $('drawing'));
@@ -147,8 +147,9 @@ const own = {
 
 // bringPicture puts a picture on the page; where says at which point of it, or nothing.
 async function bringPicture(file, at) {
-  if (file.size > 10 * 1048576) {
-    own.why(`a picture can have at most 10 MB; this one has ${(file.size / 1048576).toFixed(1)}`);
+  const most = +document.body.dataset.mostPicture; // MB
+  if (file.size > most * 1048576) {
+    own.why(`a picture can have at most ${most} MB; this one has ${(file.size / 1048576).toFixed(1)}`);
     return;
   }
   const body = new FormData();
@@ -166,15 +167,7 @@ $('picture-file').addEventListener('change', (e) => {
   e.target.value = '';
 });
 
-// slow are commands that take a while on a large page: that is said before they begin.
-const slow = {
-    layout: 'Laying out …',
-    'layout-right': 'Laying out …',
-    'page-over': 'Laying out …',
-    reroute: 'Rerouting …',
-  },
-  large = 60; // steps
-
+// atWork says what takes a while before that begins.
 async function atWork(words) {
   $('working').textContent = words;
   $('working').showPopover();
@@ -184,8 +177,8 @@ async function atWork(words) {
 // perform does a command by its name, whoever is to do it.
 async function perform(name, arg = '') {
   if (own[name]) own[name](arg);
-  else if (slow[name] && rows.count > large) {
-    await atWork(slow[name]);
+  else if (facts.slow[name]) {
+    await atWork(facts.slow[name]);
     try {
       core.act(name, arg);
     } finally {

@@ -210,10 +210,6 @@ export class Rows {
     words?.closest('.row').scrollIntoView({ block: 'nearest' });
   }
 
-  get count() {
-    return this.made.size;
-  }
-
   // show changes the list to these rows. What is as it was stays where it is: a browser takes
   // its time to lay out hundreds of text fields.
   show(rows, pages) {

@@ -141,8 +141,9 @@ document.addEventListener('alpine:init', () => {
         [file] = e.target.files;
       e.target.value = '';
       if (!file) return;
-      if (file.size > 20 * 1048576) {
-        perform('why', `a file can have at most 20 MB; ${file.name} has ${(file.size / 1048576).toFixed(1)}`);
+      const most = +document.body.dataset.mostFile; // MB
+      if (file.size > most * 1048576) {
+        perform('why', `a file can have at most ${most} MB; ${file.name} has ${(file.size / 1048576).toFixed(1)}`);
         return;
       }
       const body = new FormData();
