@@ -23,7 +23,26 @@ type moving struct {
 	into   *sheet.Run   // the connector that the step would be put into
 	lines  []arrange.Guide
 	dx, dy float64
+	stand  []standing // the steps of the page, as it was at that status
+	status int
 	land   geom.Point // how much farther they come to stand, where they would lie on others: they are shown there
+}
+
+// standing is where a step stands that others are dragged past.
+type standing struct {
+	rect             geom.Rect
+	selected, behind bool
+}
+
+// standing are the steps of the page, which are where they are until the chart changes.
+func (g *moving) standing(e *Editor) []standing {
+	if p := e.Page(); g.stand == nil || g.status != e.status {
+		g.stand, g.status = make([]standing, 0, len(p.Steps)), e.status
+		for _, s := range p.Steps {
+			g.stand = append(g.stand, standing{p.StepRect(s), e.selected[s.ID], s.Behind()})
+		}
+	}
+	return g.stand
 }
 
 func (g *moving) move(e *Editor, p Pointer) {
@@ -52,9 +71,9 @@ func (g *moving) refresh(e *Editor) {
 	all.Y += g.dy
 	p := e.Page()
 	others := make([]geom.Rect, 0, len(p.Steps))
-	for _, s := range p.Steps {
-		if !e.selected[s.ID] || g.last.Ctrl {
-			others = append(others, p.StepRect(s))
+	for _, s := range g.standing(e) {
+		if !s.selected || g.last.Ctrl {
+			others = append(others, s.rect)
 		}
 	}
 	sx, sy, guides := arrange.Snap(all, others, e.reach(), e.Page().GridSize())
@@ -83,12 +102,11 @@ func (g *moving) landing(e *Editor) geom.Point {
 		}
 	}
 	var others []geom.Rect
-	for _, s := range p.Steps {
-		r := p.StepRect(s)
-		if s.Behind() || e.selected[s.ID] && !g.last.Ctrl || slices.ContainsFunc(before, r.Grow(-1).Overlaps) && !g.last.Ctrl {
+	for _, s := range g.standing(e) {
+		if s.behind || s.selected && !g.last.Ctrl || slices.ContainsFunc(before, s.rect.Grow(-1).Overlaps) && !g.last.Ctrl {
 			continue
 		}
-		others = append(others, r)
+		others = append(others, s.rect)
 	}
 	return geom.Pt(arrange.Landing(p, boxes, others))
 }

@@ -36,17 +36,17 @@ type Lines struct {
 // nudged moves the segments of the paths, and leaves room to the blocks.
 func nudged(f *find.Finder, paths []*find.Path, blocks []find.Block) *Lines {
 	n := &Lines{f: f, p: f.Page, blocks: blocks, paths: paths, points: make([]geom.Polyline, len(paths))}
-	var rooms []geom.Rect
+	var rooms []geom.Rect // where segments may come to, by and by
 	for _, p := range paths {
-		if p.Hold != find.Firm {
-			rooms = append(rooms, p.Points.Bounds().Grow(3*farthest))
+		for k := 1; p.Hold != find.Firm && k < len(p.Points); k++ {
+			rooms = append(rooms, geom.Span(p.Points[k-1], p.Points[k]).Grow(3*farthest))
 		}
 	}
 	for i, p := range paths {
 		if n.points[i] = p.Points; p.Hold != find.Firm {
 			n.points[i] = slices.Clone(p.Points)
 		}
-		if p.Hold != find.Firm || len(rooms) > 0 && slices.ContainsFunc(rooms, p.Points.Bounds().Overlaps) {
+		if bounds := p.Points.Bounds(); p.Hold != find.Firm || slices.ContainsFunc(rooms, func(r geom.Rect) bool { return bounds.Overlaps(r) && p.Points.Meets(r) }) {
 			n.among = append(n.among, i)
 		}
 	}

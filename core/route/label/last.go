@@ -27,6 +27,9 @@ func (t *Placer) Forget() { t.last = last{} }
 // compare lists what has been touched of boxes and lines.
 func (o *last) compare(p *find.Page, now []labels) {
 	o.touched, o.bounds = o.touched[:0], o.bounds[:0]
+	for i := range now {
+		o.bounds = append(o.bounds, now[i].points.Bounds())
+	}
 	if o.known = len(o.boxes) == len(p.Boxes) && len(o.lines) == len(p.Lines) && o.keepOff == p.KeepOff; !o.known {
 		return
 	}
@@ -46,7 +49,6 @@ func (o *last) compare(p *find.Page, now []labels) {
 			o.known = false
 			return
 		}
-		o.bounds = append(o.bounds, b.points.Bounds())
 		switch {
 		case o.from[i] != l.From.Box:
 			o.touched = unlike(unlike(o.touched, a.points, nil), b.points, nil)
@@ -88,10 +90,7 @@ func (o *last) untouched(i, j int, now *labels) (at geom.Rect, hit, ok bool) {
 	if !o.known || !slices.Equal(o.labels[i].wanted, now.wanted) || !slices.Equal(o.labels[i].points, now.points) {
 		return geom.Rect{}, false, false
 	}
-	reach := 2 * beside // how far off its line a label may come
-	for _, w := range now.wanted {
-		reach = max(reach, w.W+2*beside, w.H+2*beside)
-	}
+	reach := reach(now.wanted)
 	room := o.bounds[i].Grow(reach)
 	for _, t := range o.touched {
 		if !room.Overlaps(t) {
@@ -104,6 +103,15 @@ func (o *last) untouched(i, j int, now *labels) (at geom.Rect, hit, ok bool) {
 		}
 	}
 	return o.labels[i].at[j], o.labels[i].hit[j], true
+}
+
+// reach is how far off their line labels may come.
+func reach(wanted []find.Label) float64 {
+	far := 2 * beside
+	for _, w := range wanted {
+		far = max(far, w.W+2*beside, w.H+2*beside)
+	}
+	return far
 }
 
 // keep keeps a page for the next one.

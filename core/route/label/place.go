@@ -11,6 +11,7 @@ package label
 
 import (
 	"math"
+	"slices"
 
 	"plaintracer/core/geom"
 	"plaintracer/core/route/find"
@@ -39,7 +40,8 @@ type Placer struct {
 	f            *find.Finder
 	segs, placed geom.Index // segments of the lines, labels
 	owners       []int      // of the segments
-	now          []labels   // per line
+	filed        []bool     // per line: its segments are there
+	now, spare   []labels   // per line
 	last         last
 }
 
@@ -57,7 +59,7 @@ func (t *Placer) Indexes() (segments, labels *geom.Index) { return &t.segs, &t.p
 // Place finds a place for each label of each line, and returns the labels that other lines
 // lie on.
 func (t *Placer) Place(f *find.Finder, routes []find.Route) []find.Block {
-	t.f, t.now = f, make([]labels, len(routes))
+	t.f, t.now = f, slices.Grow(t.spare[:0], len(routes))[:len(routes)]
 	count := 0
 	for i := range routes {
 		count += len(f.Page.Lines[i].Labels)
@@ -71,10 +73,11 @@ func (t *Placer) Place(f *find.Finder, routes []find.Route) []find.Block {
 	}
 	t.last.compare(f.Page, t.now)
 	if count > 0 {
-		t.file()
+		t.begin()
 		t.byHand()
 		t.others()
 	}
+	t.spare = t.last.labels
 	t.last.keep(f.Page, t.now)
 	var hit []find.Block
 	for i := range t.now {
@@ -87,17 +90,29 @@ func (t *Placer) Place(f *find.Finder, routes []find.Route) []find.Block {
 	return hit
 }
 
-// file puts the segments of all lines into the index.
-func (t *Placer) file() {
+// begin makes the indexes ready.
+func (t *Placer) begin() {
 	bounds := t.f.Page.Bounds()
 	t.segs.Reset(bounds)
 	t.placed.Reset(bounds)
 	t.owners = t.owners[:0]
-	for i := range t.now {
-		pts := t.now[i].points
-		for k := 1; k < len(pts); k++ {
-			t.segs.Add(geom.Span(pts[k-1], pts[k]))
-			t.owners = append(t.owners, i)
+	t.filed = slices.Grow(t.filed[:0], len(t.now))[:len(t.now)]
+	clear(t.filed)
+}
+
+// file puts the segments of the lines near line i into the index, as far as its labels reach. In a frame of a drag few
+// labels are looked for a place, and most lines are far from them.
+func (t *Placer) file(i int) {
+	room := t.last.bounds[i].Grow(reach(t.now[i].wanted))
+	for k, there := range t.filed {
+		if there || !room.Overlaps(t.last.bounds[k].Grow(1)) {
+			continue
+		}
+		t.filed[k] = true
+		pts := t.now[k].points
+		for n := 1; n < len(pts); n++ {
+			t.segs.Add(geom.Span(pts[n-1], pts[n]))
+			t.owners = append(t.owners, k)
 		}
 	}
 }
@@ -117,7 +132,11 @@ func (t *Placer) byHand() {
 			case w.Placed:
 				at := spot(w, l.points)
 				t.put(i, j, at)
-				l.hit[j] = t.f.Page.KeepOff && t.covered(i, at)
+				if t.f.Page.KeepOff { // a hand may have put it far from its line
+					t.last.bounds[i] = t.last.bounds[i].Union(at)
+					t.file(i)
+					l.hit[j] = t.covered(i, at)
+				}
 			case w.Inside:
 				t.put(i, j, inside(w, l.points))
 			}
@@ -138,6 +157,7 @@ func (t *Placer) others() {
 				l.hit[j] = hit
 				continue
 			}
+			t.file(i)
 			at, cost := t.best(i, j)
 			t.put(i, j, at)
 			l.hit[j] = cost >= onLine && t.covered(i, at)
