@@ -170,7 +170,7 @@ func TestStages(t *testing.T) {
 	if got := p.Stages[0]; got.ID != "s3" || got.Size < on(p)["d"].Right()+lanePad-stageStart(p, got) || stage("d") != "s3" || stage("a") != "s1" {
 		t.Errorf("the last one: %s is first, %v long, d in %s at %v", got.ID, got.Size, stage("d"), on(p)["d"])
 	}
-	c, p = stages3(t)
+	_, p = stages3(t)
 	if StageMoved(p, "s1", -1) != nil {
 		t.Error("before the first there is a place")
 	}

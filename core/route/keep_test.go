@@ -203,15 +203,12 @@ func TestDisentangle(t *testing.T) {
 
 // Two lines that are firm stay where they are, also nearer to each other than lines that are set apart.
 func TestFirmLinesAreNotSetApart(t *testing.T) {
-	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 0)}}
-	for i, y := range []float64{20, 29} {
-		ends := [2]End{{Box: 0}, {Box: 1}}
-		way := &Route{Points: geom.Polyline{geom.Pt(100, y), geom.Pt(400, y)}, FromPort: "right", ToPort: "left"}
-		if i == 1 {
-			ends[0], ends[1] = ends[1], ends[0]
-			way = &Route{Points: geom.Polyline{geom.Pt(400, y), geom.Pt(100, y)}, FromPort: "left", ToPort: "right"}
-		}
-		p.Lines = append(p.Lines, Line{ID: fmt.Sprint(i), From: ends[0], To: ends[1], Was: way, Firm: true})
+	p := Page{Boxes: []Box{box("a", 0, 0), box("b", 400, 300), box("c", 0, 600), box("d", 400, 150)}}
+	for i, pts := range []geom.Polyline{
+		{geom.Pt(100, 25), geom.Pt(250, 25), geom.Pt(250, 325), geom.Pt(400, 325)},
+		{geom.Pt(100, 625), geom.Pt(257, 625), geom.Pt(257, 175), geom.Pt(400, 175)},
+	} {
+		p.Lines = append(p.Lines, Line{ID: fmt.Sprint(i), From: End{Box: 2 * i}, To: End{Box: 2*i + 1}, Firm: true, Was: &Route{Points: pts, FromPort: "right", ToPort: "left"}})
 	}
 	for i, r := range new(Router).Routes(p) {
 		if fmt.Sprint(r.Points) != fmt.Sprint(p.Lines[i].Was.Points) {
