@@ -114,7 +114,7 @@ func (s *Store) GoBack(id string) (left int, err error) {
 	return seq - done, nil
 }
 
-// check tells whether the database is whole: torn pages and missing tables are found when
+// check reports whether the database is whole: torn pages and missing tables are found when
 // the server starts, not when somebody needs what they held.
 func check(db *sql.DB) error {
 	var words string

@@ -159,7 +159,7 @@ func (p Person) add(db interface {
 	return err
 }
 
-// HasPeople tells whether there is any account.
+// HasPeople reports whether there is any account.
 func (s *Store) HasPeople() (bool, error) {
 	var n int
 	err := s.r.QueryRow(`SELECT count(*) FROM people`).Scan(&n)
@@ -228,7 +228,7 @@ func (s *Store) Invite() (string, error) {
 	return t, err
 }
 
-// Invited tells whether a one-time token can still be used.
+// Invited reports whether a one-time token can still be used.
 func (s *Store) Invited(t string) error {
 	var d string
 	return none(s.r.QueryRow(`SELECT digest FROM invitations WHERE digest = ? AND expires > ?`, digest(t), now()).Scan(&d))

@@ -14,7 +14,7 @@ type Refusal struct{ error }
 
 func refuse(format string, a ...any) error { return Refusal{fmt.Errorf(format, a...)} }
 
-// Full tells whether an error is of a disk without room.
+// Full reports whether an error is of a disk without room.
 func Full(err error) bool {
 	var e *sqlite.Error
 	return errors.As(err, &e) && e.Code()&0xff == sqlite3.SQLITE_FULL

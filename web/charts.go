@@ -284,7 +284,7 @@ func (s *Server) goBack(c fiber.Ctx) error {
 
 // thumb draws the first page of a chart for the list.
 func (s *Server) thumb(c fiber.Ctx) error {
-	ctx, end := whileThere(c)
+	ctx, end := untilHangUp(c)
 	defer end()
 	d, err := s.drawn(ctx, entry(c).ID)
 	if err != nil {

@@ -60,7 +60,7 @@ func (p *drawnPage) with(marks scene.Element, base string) template.HTML { // ma
 	return template.HTML(body + svg.Element(marks) + "</svg>" + tail)
 }
 
-// far tells whether the fonts of the large scripts are needed.
+// far reports whether the fonts of the large scripts are needed.
 func (d *drawing) far() bool {
 	for i := range d.pages {
 		if font.Far(d.pages[i].svg) {
@@ -85,7 +85,7 @@ func (s *Server) drawn(ctx context.Context, id string) (*drawing, error) {
 		return nil, err
 	}
 	d, leave := s.drawings.take(fmt.Sprintf("%s/%d", id, seq), func(ctx context.Context, d *drawing) error {
-		return s.workshop.do(ctx, "", "", func(ctx context.Context) error { return d.draw(ctx, ch) })
+		return s.workQueue.do(ctx, "", "", func(ctx context.Context) error { return d.draw(ctx, ch) })
 	})
 	defer leave()
 	select {

@@ -6,7 +6,7 @@ import (
 	"syscall"
 )
 
-// hungUp tells whether the other side has closed a connection: nothing is read from it.
+// hungUp reports whether the other side has closed a connection: nothing is read from it.
 func hungUp(conn net.Conn) bool {
 	c, ok := conn.(syscall.Conn)
 	if !ok {

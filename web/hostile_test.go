@@ -289,7 +289,7 @@ func TestFloodOfComments(t *testing.T) {
 func TestReadersShareADrawing(t *testing.T) {
 	t.Parallel()
 	s := newSite(t)
-	srv := &Server{store: s.store, workshop: newWorkshop(), drawings: newDrawings()}
+	srv := &Server{store: s.store, workQueue: newWorkQueue(), drawings: newDrawings()}
 	me, err := s.store.Session(mustSession(t, s))
 	if err != nil {
 		t.Fatal(err)

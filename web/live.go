@@ -135,9 +135,9 @@ func (s *Server) upgrader() *websocket.FastHTTPUpgrader {
 	}}
 }
 
-// goesOn tells whether a window may still listen: its session goes on, and the chart is
+// mayListen reports whether a window may still listen: its session goes on, and the chart is
 // there and its person's.
-func (s *Server) goesOn(session, chart string) bool {
+func (s *Server) mayListen(session, chart string) bool {
 	p, err := s.store.Session(session)
 	if err != nil {
 		return !errors.Is(err, store.ErrNone)
@@ -220,7 +220,7 @@ func (s *Server) live(c fiber.Ctx) error {
 					return
 				}
 			case <-ask.C:
-				if !s.goesOn(session, id) {
+				if !s.mayListen(session, id) {
 					return
 				}
 			case <-gone:

@@ -67,7 +67,7 @@ func (s *Server) picture(c fiber.Ctx) error {
 	return c.Send(body)
 }
 
-// shows tells whether a step of the chart shows the picture.
+// shows reports whether a step of the chart shows the picture.
 func shows(ch *chart.Chart, id string) bool {
 	for _, p := range ch.Pages {
 		for _, st := range p.Steps {

@@ -11,7 +11,7 @@ import (
 
 // printView shows all pages of a chart for the browser's print, each on its sheet.
 func (s *Server) printView(c fiber.Ctx) error {
-	ctx, end := whileThere(c)
+	ctx, end := untilHangUp(c)
 	defer end()
 	d, err := s.drawn(ctx, entry(c).ID)
 	if err != nil {
@@ -24,7 +24,7 @@ func (s *Server) printView(c fiber.Ctx) error {
 // printSheets is the style sheet that puts the pages of a chart on their sheets in print.
 func (s *Server) printSheets(c fiber.Ctx) error {
 	id := shownChart(c)
-	ctx, end := whileThere(c)
+	ctx, end := untilHangUp(c)
 	defer end()
 	d, err := s.drawn(ctx, id)
 	if err != nil {

@@ -229,7 +229,7 @@ func (s *Server) dropRemark(c fiber.Ctx) error {
 // editor.
 func (s *Server) review(c fiber.Ctx) error {
 	l := link(c)
-	ctx, end := whileThere(c)
+	ctx, end := untilHangUp(c)
 	defer end()
 	d, err := s.drawn(ctx, l.Chart)
 	if err != nil {

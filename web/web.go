@@ -45,9 +45,9 @@ type Server struct {
 	assets   *assets
 	drawings *drawings
 
-	attempts *attempts
-	workshop *workshop
-	large    *semaphore.Weighted // bodies beyond a form that are in memory
+	attempts  *attempts
+	workQueue *workQueue
+	large     *semaphore.Weighted // bodies beyond a form that are in memory
 }
 
 // policy lets nothing in that the application does not ship. WebAssembly needs
@@ -68,15 +68,15 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		return nil, err
 	}
 	srv := &Server{
-		store:    s,
-		bus:      NewBus(),
-		secret:   secret,
-		opts:     o,
-		assets:   a,
-		attempts: newAttempts(),
-		drawings: newDrawings(),
-		workshop: newWorkshop(),
-		large:    semaphore.NewWeighted(mostLarge),
+		store:     s,
+		bus:       NewBus(),
+		secret:    secret,
+		opts:      o,
+		assets:    a,
+		attempts:  newAttempts(),
+		drawings:  newDrawings(),
+		workQueue: newWorkQueue(),
+		large:     semaphore.NewWeighted(mostLarge),
 	}
 
 	if err := srv.knowFonts(); err != nil {

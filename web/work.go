@@ -31,8 +31,8 @@ const CalmMemory = 400 << 20
 
 const busy = "The server is busy with other charts. Try again in a minute."
 
-// workshop is where heavy work is done.
-type workshop struct {
+// workQueue is where heavy work is done.
+type workQueue struct {
 	places *semaphore.Weighted
 	mu     sync.Mutex
 	jobs   []*job // first to last, and those that ended just now
@@ -46,10 +46,10 @@ type job struct {
 	at           time.Time
 }
 
-func newWorkshop() *workshop { return &workshop{places: semaphore.NewWeighted(mostAtWork)} }
+func newWorkQueue() *workQueue { return &workQueue{places: semaphore.NewWeighted(mostAtWork)} }
 
 // do waits for a turn and does the work, for as long as ctx goes on.
-func (w *workshop) do(ctx context.Context, name, person string, work func(ctx context.Context) error) error {
+func (w *workQueue) do(ctx context.Context, name, person string, work func(ctx context.Context) error) error {
 	ctx, cancel := context.WithTimeout(ctx, longestWork)
 	defer cancel()
 	j, ok := w.line(name, person)
@@ -72,7 +72,7 @@ func (w *workshop) do(ctx context.Context, name, person string, work func(ctx co
 
 // rest gives memory back some time after the last job: otherwise the process keeps what
 // the largest took.
-func (w *workshop) rest() {
+func (w *workQueue) rest() {
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	if w.idle != nil {
@@ -82,7 +82,7 @@ func (w *workshop) rest() {
 }
 
 // line puts a job in line; it fails when that is too long.
-func (w *workshop) line(name, person string) (*job, bool) {
+func (w *workQueue) line(name, person string) (*job, bool) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	w.jobs = slices.DeleteFunc(w.jobs, func(j *job) bool { return j.state == "done" && time.Since(j.at) > keepJobs })
@@ -100,7 +100,7 @@ func (w *workshop) line(name, person string) (*job, bool) {
 	return j, true
 }
 
-func (w *workshop) now(j *job, state string) {
+func (w *workQueue) now(j *job, state string) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	j.state, j.at = state, time.Now()
@@ -112,7 +112,7 @@ type progress struct {
 	Before int    `json:"before"` // others that have their turn first
 }
 
-func (w *workshop) progress(name, person string) progress {
+func (w *workQueue) progress(name, person string) progress {
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	before := 0
@@ -132,7 +132,7 @@ const jobParam = "job"
 
 // work does heavy work for a request. It ends when the caller hangs up.
 func (s *Server) work(c fiber.Ctx, work func(ctx context.Context) error) error {
-	ctx, end := whileThere(c)
+	ctx, end := untilHangUp(c)
 	defer end()
 	name := c.Query(jobParam)
 	if name == "" && c.Method() == fiber.MethodPost {
@@ -142,19 +142,19 @@ func (s *Server) work(c fiber.Ctx, work func(ctx context.Context) error) error {
 	if p, ok := c.Locals(personKey).(store.Person); ok {
 		who = p.ID
 	}
-	return s.workshop.do(ctx, fmt.Sprintf("%.40s", name), who, work)
+	return s.workQueue.do(ctx, fmt.Sprintf("%.40s", name), who, work)
 }
 
 // jobState tells a page how far its job is.
 func (s *Server) jobState(c fiber.Ctx) error {
-	return c.JSON(s.workshop.progress(c.Params("job"), person(c).ID))
+	return c.JSON(s.workQueue.progress(c.Params("job"), person(c).ID))
 }
 
 // hangEvery is how often it is looked whether the caller is still there.
 const hangEvery = 20 * time.Millisecond
 
-// whileThere is a context that ends when the caller hangs up, or with end.
-func whileThere(c fiber.Ctx) (ctx context.Context, end func()) {
+// untilHangUp is a context that ends when the caller hangs up, or with end.
+func untilHangUp(c fiber.Ctx) (ctx context.Context, end func()) {
 	ctx, cancel := context.WithCancel(context.Background())
 	conn := c.RequestCtx().Conn()
 	stopped := make(chan struct{})

@@ -100,7 +100,7 @@ func (s *site) job(t *testing.T, session, name, state string) {
 // words.
 func TestWorkshop(t *testing.T) {
 	t.Parallel()
-	w := newWorkshop()
+	w := newWorkQueue()
 	hold, ended := make(chan bool), make(chan error)
 	work := func(context.Context) error { <-hold; return nil }
 	for i := range mostAtWork + mostWaiting {

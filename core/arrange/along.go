@@ -30,7 +30,7 @@ func newRoom(p *chart.Page, but, lane string, across bool) *room {
 	return r
 }
 
-// concerned tells whether a step gives way at all. Across the lanes only those of the same lane do:
+// concerned reports whether a step gives way at all. Across the lanes only those of the same lane do:
 // the lanes beyond move along as that one grows.
 func (r *room) concerned(id string) bool { return r.across != r.page.Down || r.lanes[id] == r.lane }
 
@@ -48,7 +48,7 @@ func (r *room) end(b geom.Rect) float64 {
 	return b.Bottom()
 }
 
-// shadows tells whether one of two boxes stands before or behind the other.
+// shadows reports whether one of two boxes stands before or behind the other.
 func (r *room) shadows(a, b geom.Rect) bool {
 	if r.across {
 		return a.Y < b.Bottom() && b.Y < a.Bottom()

@@ -104,7 +104,7 @@ func Beside(p *chart.Page, boxes, others, lines []geom.Rect, gap float64) (dx, d
 // offLine is what a step keeps to a line that it has nothing to do with, px.
 const offLine = 10.0
 
-// isClear tells whether boxes moved by (dx, dy) stand clear of others and of lines.
+// isClear reports whether boxes moved by (dx, dy) stand clear of others and of lines.
 func isClear(boxes []geom.Rect, dx, dy float64, others, lines []geom.Rect, gap float64) bool {
 	for _, b := range boxes {
 		b.X, b.Y = b.X+dx, b.Y+dy

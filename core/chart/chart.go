@@ -97,7 +97,7 @@ const (
 	Note  Meaning = "note"
 )
 
-// Way tells whether work goes on along a connector of this meaning.
+// Way reports whether work goes on along a connector of this meaning.
 func (m Meaning) Way() bool { return m == Flow || m == Aside }
 
 // Connector is a line from step to step. Its look follows from its meaning
@@ -127,7 +127,7 @@ type End struct {
 	Y     float64 `json:"y,omitempty"`
 }
 
-// Loose tells whether the end holds at no step.
+// Loose reports whether the end holds at no step.
 func (e End) Loose() bool { return e.Step == "" }
 
 // Label is text on a connector. Place is where a hand put it; nil lets it find

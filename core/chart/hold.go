@@ -18,11 +18,11 @@ const (
 	MostFront = 10_000
 )
 
-// Behind tells whether the step is a ground, as what stands beside the work can be: lines run over it,
+// Behind reports whether the step is a ground, as what stands beside the work can be: lines run over it,
 // nothing gives way to it, and it reaches beyond its lane as it likes.
 func (s *Step) Behind() bool { return s.Front < 0 && s.Symbol.Beside() }
 
-// HeldBy tells whether a group holds the step.
+// HeldBy reports whether a group holds the step.
 func (s *Step) HeldBy(id string) bool {
 	return slices.ContainsFunc(s.Held, func(h Hold) bool { return h.ID == id })
 }

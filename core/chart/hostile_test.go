@@ -10,7 +10,7 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// readable tells whether a chart can be saved and read again as it is.
+// readable reports whether a chart can be saved and read again as it is.
 func readable(c *Chart) error {
 	b, err := Marshal(c)
 	if err != nil {

@@ -33,7 +33,7 @@ type Look struct {
 	End    Mark    `json:"end,omitempty"`
 }
 
-// With is the look with what is not empty of another one over it.
+// With lays another look over this one: what that one sets takes the place of what this one has.
 func (l Look) With(o Look) Look {
 	return Look{cmp.Or(o.Weight, l.Weight), cmp.Or(o.Dash, l.Dash), cmp.Or(o.Colour, l.Colour), cmp.Or(o.Start, l.Start), cmp.Or(o.End, l.End)}
 }

@@ -22,7 +22,7 @@ type LinkPart struct {
 
 const maxURL = 2000
 
-// isAddress tells whether a link may lead there: http, https or mailto with something behind it,
+// isAddress reports whether a link may lead there: http, https or mailto with something behind it,
 // and no character that an address cannot have (RFC 3986, 2). net/url would make the core a tenth
 // larger in the browser.
 func isAddress(s string) bool {

@@ -121,13 +121,13 @@ var (
 // MostPad is the widest padding, px.
 const MostPad = 24.0
 
-// IsZero tells whether nothing differs.
+// IsZero reports whether nothing differs.
 func (l StepLook) IsZero() bool { return reflect.ValueOf(l).IsZero() }
 
-// IsZero tells whether nothing differs.
+// IsZero reports whether nothing differs.
 func (t TextLook) IsZero() bool { return reflect.ValueOf(t).IsZero() }
 
-// With is the look with what is not empty of another one over it.
+// With lays another look over this one: what that one sets takes the place of what this one has.
 func (l StepLook) With(o StepLook) StepLook {
 	return StepLook{
 		Fill: cmp.Or(o.Fill, l.Fill), Fill2: cmp.Or(o.Fill2, l.Fill2), Turn: cmp.Or(o.Turn, l.Turn), Clear: cmp.Or(o.Clear, l.Clear),
@@ -137,7 +137,7 @@ func (l StepLook) With(o StepLook) StepLook {
 	}
 }
 
-// With is the look with what is not empty of another one over it.
+// With lays another look over this one: what that one sets takes the place of what this one has.
 func (t TextLook) With(o TextLook) TextLook {
 	return TextLook{
 		Style:  cmp.Or(o.Style, t.Style),

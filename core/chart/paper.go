@@ -65,7 +65,7 @@ func (p *Page) SheetSize() (w, h float64) {
 	return p.Sheet.W, p.Sheet.H
 }
 
-// Outgrown tells whether what stands on the page needs more than its sheet.
+// Outgrown reports whether what stands on the page needs more than its sheet.
 func (p *Page) Outgrown() bool {
 	w, h := p.SheetSize()
 	return p.W > w+1 || p.H > h+1

@@ -127,7 +127,7 @@ func (s Setup) With(o Setup) Setup {
 	return out
 }
 
-// IsZero tells whether nothing is said.
+// IsZero reports whether nothing is said.
 func (s Setup) IsZero() bool { return reflect.ValueOf(s).IsZero() }
 
 func (s *Setup) check() error {

@@ -219,7 +219,7 @@ func within(e *Editor) map[string]line {
 	return out
 }
 
-// alike tells whether a way is another one moved by d, as far as a person sees.
+// alike reports whether a way is another one moved by d, as far as a person sees.
 func alike(was, now geom.Polyline, d geom.Point) bool {
 	if len(was) != len(now) {
 		return false

@@ -207,7 +207,7 @@ func (e *Editor) nearestIn(l typedLine, q geom.Point) int {
 	return best
 }
 
-// inTyping tells whether a press at q goes into the text being typed: into its symbol,
+// inTyping reports whether a press at q goes into the text being typed: into its symbol,
 // or close to its letters.
 func (e *Editor) inTyping(q geom.Point) bool {
 	if sh := e.Sheet().Shape(e.typing.ID); e.typing.Kind == "step" && sh != nil {

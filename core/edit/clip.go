@@ -95,7 +95,7 @@ func (e *Editor) pasteLines(text string) {
 }
 
 // pastePages adds the pages of a list that was pasted behind the one that is shown; the first, if it has no title or this page is
-// empty, to it. It tells whether they could be added.
+// empty, to it. It reports whether they could be added.
 func (e *Editor) pastePages(made []*chart.Page) (ok bool) {
 	here, p := made[0], e.Page()
 	if here.Title != "" && len(p.Steps)+len(p.Lanes) > 0 {
@@ -125,7 +125,7 @@ func (e *Editor) pastePages(made []*chart.Page) (ok bool) {
 	return ok
 }
 
-// pasteMade adds the steps of a page that was made of what was pasted; it tells whether they could be added.
+// pasteMade adds the steps of a page that was made of what was pasted; it reports whether they could be added.
 func (e *Editor) pasteMade(made *chart.Page) bool {
 	p := e.Page()
 	if len(p.Steps) > 0 || len(p.Lanes) > 0 {

@@ -71,7 +71,7 @@ func (c Command) Label() string {
 	return c.Words
 }
 
-// On tells whether the command can be switched on, Opens whether it opens a drawer.
+// On reports whether the command can be switched on, Opens whether it opens a drawer.
 func (c Command) On() bool    { return c.on != nil || c.has != nil }
 func (c Command) Opens() bool { return strings.HasPrefix(c.Name, "drawer-") }
 

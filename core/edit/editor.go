@@ -36,8 +36,8 @@ type Editor struct {
 
 	last      map[symbol.Kind]geom.Rect // size of the last one placed
 	looks     looks
-	houseTold HouseFacts // of toldOf
-	toldOf    *chart.House
+	houseTold HouseFacts // of houseOf
+	houseOf   *chart.House
 	pipette   bool             // the next press takes a colour from the page
 	next      nextLine         // of the last connector
 	under     spot             // what the menu was opened on
@@ -105,7 +105,7 @@ func (e *Editor) Sheet() *sheet.Sheet { return e.view.of(e.chart, e.Page()) }
 func (e *Editor) asIs() *sheet.Before { return e.view.asIs(e.chart, e.Page()) }
 
 // do applies a command, keeps it for undo and for the server. Lanes and sheet
-// are made large enough for what it does. It tells whether it was done.
+// are made large enough for what it does. It reports whether it was done.
 func (e *Editor) do(words string, parts ...chart.Part) bool {
 	return len(parts) > 0 && e.doAnew(nil, words, parts...)
 }

@@ -36,7 +36,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 		return grip{cursor: ibeam}
 	}
 	if e.pipette {
-		return grip{crosshair, func(p Pointer) gesture { e.sip(p.at()); return nil }}
+		return grip{crosshair, func(p Pointer) gesture { e.takeColour(p.at()); return nil }}
 	}
 	if e.hand != "" {
 		return grip{crosshair, func(p Pointer) gesture { return &placing{press: press{start: p, last: p}} }}

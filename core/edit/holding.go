@@ -211,7 +211,7 @@ func (e *Editor) held() []chart.Hold {
 	return out
 }
 
-// isGroup tells whether steps that are selected are one group and nothing else.
+// isGroup reports whether steps that are selected are one group and nothing else.
 func (e *Editor) isGroup(steps []*chart.Step) bool {
 	held := e.held()
 	return len(held) == 1 && !slices.ContainsFunc(steps, func(s *chart.Step) bool { return !s.HeldBy(held[0].ID) })

@@ -175,8 +175,8 @@ type HouseFacts struct {
 // houseFacts tells of the house style; its pairings are looked through once.
 func (e *Editor) houseFacts() HouseFacts {
 	h := e.Page().House()
-	if e.houseTold.Paper == "" || e.toldOf != h {
-		e.toldOf = h
+	if e.houseTold.Paper == "" || e.houseOf != h {
+		e.houseOf = h
 		e.houseTold = HouseFacts{Name: wordHousePlain, Paper: style.Paper(e.Page()).String()}
 		if h != nil {
 			if e.houseTold.Name = h.Name; h.Font != nil {

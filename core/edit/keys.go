@@ -10,7 +10,7 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// Key takes one key, named as in the DOM, outside of text fields. It tells whether the
+// Key takes one key, named as in the DOM, outside of text fields. It reports whether the
 // key meant anything, and the name of the command when that is the page's to do.
 func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page string) {
 	e.heard = true
@@ -128,7 +128,7 @@ func (e *Editor) letter(key string, alt bool) bool {
 	return false
 }
 
-// wordsBegin tells whether a key is the first letter of a text for what is selected: it
+// wordsBegin reports whether a key is the first letter of a text for what is selected: it
 // is, but for keys of commands that are no letters, and g on a step that has a text.
 func (e *Editor) wordsBegin(key string, ctrl, alt bool) bool {
 	if ctrl || alt || utf8.RuneCountInString(key) != 1 || key == " " || e.one() == nil && len(e.lines()) != 1 {

@@ -209,12 +209,12 @@ func (e *Editor) setMeaning(m chart.Meaning, words string) {
 	})
 }
 
-// means tells whether a selected connector has that meaning.
+// means reports whether a selected connector has that meaning.
 func (e *Editor) means(m chart.Meaning) bool {
 	return slices.ContainsFunc(e.lines(), func(c *chart.Connector) bool { return c.Meaning == m })
 }
 
-// lineLooks tells whether the first selected connector has what a look names.
+// lineLooks reports whether the first selected connector has what a look names.
 func (e *Editor) lineLooks(arg string) bool {
 	var want chart.Look
 	ls := e.lines()
@@ -226,7 +226,7 @@ func (e *Editor) lineLooks(arg string) bool {
 		(want.Colour == "" || strings.EqualFold(want.Colour, has.Colour)) && (want.Start == "" || want.Start == has.Start) && (want.End == "" || want.End == has.End)
 }
 
-// crosses tells whether the first selected connector yields that way.
+// crosses reports whether the first selected connector yields that way.
 func (e *Editor) crosses(arg string) bool {
 	ls := e.lines()
 	return len(ls) > 0 && cmp.Or(string(ls[0].Crossings), "page") == arg

@@ -134,7 +134,7 @@ func (e *Editor) setLink(words string) {
 	e.do(didLink, part)
 }
 
-// chosenText tells whether some of the selected step's text is chosen while it is typed.
+// chosenText reports whether some of the selected step's text is chosen while it is typed.
 func (e *Editor) chosenText() bool {
 	t, s := e.typing, e.one()
 	return t != nil && s != nil && t.Kind == "step" && t.ID == s.ID && t.from != t.to

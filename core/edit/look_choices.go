@@ -100,7 +100,7 @@ func laneLookChoices() []Choice {
 	return append(out, Choice{Arg: quote(chart.LaneLook{Frame: thickFrame}), Words: wordThickFrame})
 }
 
-// laneLooks tells whether the selected band has what a look names.
+// laneLooks reports whether the selected band has what a look names.
 func (e *Editor) laneLooks(arg string) bool {
 	b, ok := e.Page().Band(e.band)
 	var want chart.LaneLook

@@ -203,7 +203,7 @@ func (e *Editor) eachRun(s *chart.Step) []*chart.Step {
 	return out
 }
 
-// stepsLook tells whether some, and whether all of the looks that are shown have what a look
+// stepsLook reports whether some, and whether all of the looks that are shown have what a look
 // names.
 func (e *Editor) stepsLook(arg string) (some, all bool) {
 	var want chart.StepLook

@@ -110,8 +110,8 @@ func (e *Editor) takePipette() {
 	}
 }
 
-// sip takes the colour of what stands at a point as the fill of what is selected.
-func (e *Editor) sip(q geom.Point) {
+// takeColour takes the colour of what stands at a point as the fill of what is selected.
+func (e *Editor) takeColour(q geom.Point) {
 	e.pipette = false
 	c := e.colourAt(q)
 	if c == "" {

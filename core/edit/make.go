@@ -82,7 +82,7 @@ func (e *Editor) placeSymbol(r geom.Rect) {
 	}
 }
 
-// around tells whether a shape is placed around steps: it is then a ground behind them.
+// around reports whether a shape is placed around steps: it is then a ground behind them.
 func (e *Editor) around(k symbol.Kind, r geom.Rect) bool {
 	if !k.Beside() || k.Open() {
 		return false
@@ -154,7 +154,7 @@ func (e *Editor) addTyped(text string) {
 		return
 	}
 	e.keepTyping()
-	from, asks := e.goesOn()
+	from, asks := e.followed()
 	said := list.ReadRow(text, asks != nil, func(n string) bool { return e.numbered(n) != nil })
 	if said.Outcome != "" {
 		from = asks
@@ -199,9 +199,9 @@ func (e *Editor) addTyped(text string) {
 	})
 }
 
-// goesOn is the step that the next one follows, which is selected, and the decision that an outcome would be of;
+// followed is the step that the next one follows, which is selected, and the decision that an outcome would be of;
 // nil for none.
-func (e *Editor) goesOn() (from, asks *chart.Step) {
+func (e *Editor) followed() (from, asks *chart.Step) {
 	if e.one() == nil {
 		e.selectOnly()
 		if rows := e.Rows(); len(rows) > 0 {
@@ -219,7 +219,7 @@ func (e *Editor) goesOn() (from, asks *chart.Step) {
 
 // beginOutcome has the field for the next step begin with the outcome that its decision has not got yet.
 func (e *Editor) beginOutcome() {
-	_, asks := e.goesOn()
+	_, asks := e.followed()
 	if asks == nil {
 		return
 	}
@@ -252,7 +252,7 @@ func (e *Editor) segments() []geom.Rect {
 	return out
 }
 
-// runsAcross tells whether the page's flow runs to the right, as it does in lanes, or
+// runsAcross reports whether the page's flow runs to the right, as it does in lanes, or
 // downward.
 func (e *Editor) runsAcross() bool { return len(e.Page().Lanes) > 0 && !e.Page().Down }
 
@@ -386,7 +386,7 @@ func (e *Editor) setSymbol(k symbol.Kind) {
 	e.do(didMake(info.Name), parts...)
 }
 
-// allAre tells whether all selected steps are of one symbol.
+// allAre reports whether all selected steps are of one symbol.
 func (e *Editor) allAre(k symbol.Kind) bool {
 	for _, s := range e.steps() {
 		if s.Symbol != k {

@@ -15,7 +15,7 @@ func outline(sh *sheet.Shape) geom.Polyline {
 	return append(pts, pts[0])
 }
 
-// onOutline tells whether q lies on the outline of a step as drawn.
+// onOutline reports whether q lies on the outline of a step as drawn.
 func (e *Editor) onOutline(sh *sheet.Shape, q geom.Point) bool {
 	return outline(sh).DistTo(q) <= e.reach()
 }

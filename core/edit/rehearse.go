@@ -12,7 +12,7 @@ const rehearsals = 400
 
 // Rehearse goes through a frame of dragging one step or another and shows nothing of it:
 // a browser compiles code well only once that has run for a while, which it so has
-// before the first drag. It tells whether there is more to rehearse.
+// before the first drag. It reports whether there is more to rehearse.
 func (e *Editor) Rehearse() bool {
 	p := e.Page()
 	if e.rehearsed >= rehearsals || len(p.Steps) == 0 {

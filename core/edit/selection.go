@@ -14,12 +14,12 @@ type selection struct {
 	order    []string        // those that were picked one by one, in that order; some may be selected no more
 	band     string          // a lane, a group of lanes or a stage
 	inside   string          // the group that the hand has gone into
-	held     *toldOf         // while facts are gathered
+	held     *chosen         // while facts are gathered
 }
 
-// toldOf is what is selected of a page. A hundred commands ask for it when the facts of a change
+// chosen is what is selected of a page. A hundred commands ask for it when the facts of a change
 // are gathered, in which nothing changes; they look through the page once.
-type toldOf struct {
+type chosen struct {
 	page  *chart.Page
 	steps []*chart.Step
 	lines []*chart.Connector
@@ -27,7 +27,7 @@ type toldOf struct {
 
 // hold keeps what is selected of a page until release.
 func (s *selection) hold(p *chart.Page) (release func()) {
-	s.held = &toldOf{p, s.steps(p), s.lines(p)}
+	s.held = &chosen{p, s.steps(p), s.lines(p)}
 	return func() { s.held = nil }
 }
 

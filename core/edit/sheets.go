@@ -296,7 +296,7 @@ func paperChoices() []Choice {
 	return out
 }
 
-// paperIs tells whether the sheet is of a standard size, whichever way it lies.
+// paperIs reports whether the sheet is of a standard size, whichever way it lies.
 func (e *Editor) paperIs(name string) bool {
 	return strings.HasPrefix(chart.PaperName(e.Page().SheetSize()), name+" ")
 }

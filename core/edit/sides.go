@@ -51,7 +51,7 @@ func (e *Editor) fixSides() {
 	})
 }
 
-// sidesFixed tells whether the selected connectors are fixed at both ends, where they hold at a step.
+// sidesFixed reports whether the selected connectors are fixed at both ends, where they hold at a step.
 func (e *Editor) sidesFixed() bool {
 	return len(e.lines()) > 0 && !slices.ContainsFunc(e.lines(), func(c *chart.Connector) bool {
 		return !c.From.Loose() && !c.From.Fixed || !c.To.Loose() && !c.To.Fixed

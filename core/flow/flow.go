@@ -98,7 +98,7 @@ func (g *Graph) Walk() Walk {
 	return w
 }
 
-// Counts tells whether a step stands in the flow and so gets a number: it has
+// Counts reports whether a step stands in the flow and so gets a number: it has
 // a way in or out, or is neither a store nor beside the work.
 func (g *Graph) Counts(v int) bool {
 	return len(g.In[v])+len(g.Out[v]) > 0 || !g.Steps[v].Symbol.Store() && !g.Steps[v].Symbol.Beside()

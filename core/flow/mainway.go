@@ -36,7 +36,7 @@ func (g *Graph) Forward() *Forward {
 	return f
 }
 
-// better tells whether to go on at a step reaches more than what is known: an end, or as much by a longer way.
+// better reports whether to go on at a step reaches more than what is known: an end, or as much by a longer way.
 func (f *Forward) better(v int, ends bool, long int) bool {
 	return f.ends[v] && !ends || f.ends[v] == ends && f.long[v] > long
 }
@@ -229,7 +229,7 @@ func (f *Forward) dominated() {
 	}
 }
 
-// Ends tells whether an end is reached from a step without going back.
+// Ends reports whether an end is reached from a step without going back.
 func (f *Forward) Ends(v int) bool { return f.ends[v] }
 
 // Chains are the main way of the steps left and their branches, each after what it leaves. It takes the steps

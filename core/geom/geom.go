@@ -48,17 +48,17 @@ func (r Rect) Turned() Rect { return Rect{r.Y, r.X, r.H, r.W} }
 // Move returns r moved by d.
 func (r Rect) Move(d Point) Rect { return Rect{r.X + d.X, r.Y + d.Y, r.W, r.H} }
 
-// Contains tells whether p lies in r or on its edge.
+// Contains reports whether p lies in r or on its edge.
 func (r Rect) Contains(p Point) bool {
 	return p.X >= r.X && p.X <= r.Right() && p.Y >= r.Y && p.Y <= r.Bottom()
 }
 
-// Overlaps tells whether the insides of r and s share a point.
+// Overlaps reports whether the insides of r and s share a point.
 func (r Rect) Overlaps(s Rect) bool {
 	return r.X < s.Right() && s.X < r.Right() && r.Y < s.Bottom() && s.Y < r.Bottom()
 }
 
-// Inside tells whether r lies within s, edges included.
+// Inside reports whether r lies within s, edges included.
 func (r Rect) Inside(s Rect) bool {
 	return r.X >= s.X && r.Y >= s.Y && r.Right() <= s.Right() && r.Bottom() <= s.Bottom()
 }
@@ -102,7 +102,7 @@ func Span(p, q Point) Rect {
 // Round2 rounds to two decimals, the precision of serialised numbers.
 func Round2(v float64) float64 { return math.Round(v*100) / 100 }
 
-// Finite tells whether every value is a number that can be drawn.
+// Finite reports whether every value is a number that can be drawn.
 func Finite(vs ...float64) bool {
 	for _, v := range vs {
 		if math.IsNaN(v) || math.IsInf(v, 0) {
@@ -112,7 +112,7 @@ func Finite(vs ...float64) bool {
 	return true
 }
 
-// SegmentIn tells whether the straight stretch pq runs through the inside of r
+// SegmentIn reports whether the straight stretch pq runs through the inside of r
 // (Liang-Barsky clipping; touching the edge does not count).
 func SegmentIn(p, q Point, r Rect) bool {
 	if !r.touches(p, q) {

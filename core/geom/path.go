@@ -210,7 +210,7 @@ func (p Path) Bounds() Rect {
 	return Span(lo, hi)
 }
 
-// Encloses tells whether q lies inside the closed outline (even-odd rule).
+// Encloses reports whether q lies inside the closed outline (even-odd rule).
 func (p Path) Encloses(q Point) bool {
 	pts := p.Flatten(0.1)
 	in := false

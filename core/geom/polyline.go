@@ -111,7 +111,7 @@ func (a Polyline) Crossings(b Polyline) int {
 	return n
 }
 
-// touches tells whether the box around the straight stretch pq meets r.
+// touches reports whether the box around the straight stretch pq meets r.
 func (r Rect) touches(p, q Point) bool {
 	return (p.X <= r.Right() || q.X <= r.Right()) && (p.X >= r.X || q.X >= r.X) &&
 		(p.Y <= r.Bottom() || q.Y <= r.Bottom()) && (p.Y >= r.Y || q.Y >= r.Y)
@@ -206,7 +206,7 @@ func (pts Polyline) Bounds() Rect {
 	return r
 }
 
-// Meets tells whether the line runs through a place.
+// Meets reports whether the line runs through a place.
 func (pts Polyline) Meets(r Rect) bool {
 	for k := 1; k < len(pts); k++ {
 		if SegmentIn(pts[k-1], pts[k], r) {

@@ -127,7 +127,7 @@ func (j *joining) first() []int {
 	return out
 }
 
-// straight tells whether the chains can all be straight: none stands left of another here
+// straight reports whether the chains can all be straight: none stands left of another here
 // and right of it there.
 func (j *joining) straight() bool {
 	_, round := spread.Sequence(len(j.x), j.gaps(j.first()))

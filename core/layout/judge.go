@@ -20,7 +20,7 @@ const (
 	aMixedTip = 1.25 // a decision's tip with lines in and out
 )
 
-// better tells whether a page laid out so is drawn with fewer bends and crossings than any before.
+// better reports whether a page laid out so is drawn with fewer bends and crossings than any before.
 func (j *judge) better(cmd chart.Command) bool {
 	p := j.p.Clone()
 	c := &chart.Chart{Pages: []*chart.Page{p}}
@@ -76,7 +76,7 @@ func mixedTips(p *chart.Page, s *sheet.Sheet) int {
 	return len(mixed)
 }
 
-// crosses tells whether an upright and a level segment go through each other.
+// crosses reports whether an upright and a level segment go through each other.
 func crosses(a, b, c, d geom.Point) bool {
 	if a.X == b.X {
 		a, b, c, d = c, d, a, b

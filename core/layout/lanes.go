@@ -53,7 +53,7 @@ func (g *grid) improve(p *chart.Page) {
 	copy(g.col, n.along)
 }
 
-// folded tells whether the lanes are folded into rows.
+// folded reports whether the lanes are folded into rows.
 func (g *grid) folded() bool {
 	folds, _ := g.folding()
 	return folds > 1
@@ -103,7 +103,7 @@ func fill(n *net, lanes int, late []int) *grid {
 	return g
 }
 
-// hangs tells whether a step is no part of the flow and hangs on one that is:
+// hangs reports whether a step is no part of the flow and hangs on one that is:
 // a store or an annotation.
 func (n *net) hangs(v int) bool {
 	es := 0

@@ -179,7 +179,7 @@ func (n *net) lay(p *chart.Page, dir Direction, how setting) (chart.Command, roo
 	return inRows(p, n, dir)
 }
 
-// over tells whether nobody waits for the layout any more.
+// over reports whether nobody waits for the layout any more.
 func (n *net) over() bool { return n.ctx.Err() != nil }
 
 // stop is over, as a solver asks it.

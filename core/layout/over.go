@@ -53,7 +53,7 @@ func Whole(ctx context.Context, c *chart.Chart) error {
 	return nil
 }
 
-// Fits tells whether a page can be read on its sheet: at full size, or printed a little smaller
+// Fits reports whether a page can be read on its sheet: at full size, or printed a little smaller
 // where it is told to be.
 func Fits(p *chart.Page) bool {
 	w, h := p.SheetSize()
@@ -207,7 +207,7 @@ func (o *over) cuts(from, to int) int {
 	return n
 }
 
-// try tells whether a range of the order fits a sheet.
+// try reports whether a range of the order fits a sheet.
 func (o *over) try(ctx context.Context, from, to int) (bool, error) {
 	trial := *o
 	n := 0

@@ -33,7 +33,7 @@ func (g *grid) look() *view {
 	return f
 }
 
-// across tells whether the cells of row r from column a to b, both included,
+// across reports whether the cells of row r from column a to b, both included,
 // are free; there are none when a lies after b.
 func (f *view) across(r, a, b int) bool {
 	if a > b {
@@ -65,7 +65,7 @@ func (f *view) bends(u, v int) (by bySide) {
 	return by
 }
 
-// free tells whether cells of one row or column are free, from a to b.
+// free reports whether cells of one row or column are free, from a to b.
 type free func(i, a, b int) bool
 
 func backward(is free) free { return func(i, a, b int) bool { return is(i, -b, -a) } }

@@ -173,7 +173,7 @@ func headOf(l string) string {
 // farOff is how many lines stand between an answer and its decision at least for it to be doubtful.
 const farOff = 5
 
-// farFrom tells whether an answer stands no farther in than its decision, and far off.
+// farFrom reports whether an answer stands no farther in than its decision, and far off.
 func farFrom(lines []string, i int, now []lineRead) bool {
 	d := now[i].from
 	indent := func(l string) int { return len(l) - len(strings.TrimLeft(l, " \t")) }

@@ -122,7 +122,7 @@ func cutArrow(s string) (before string, m chart.Meaning, after string, ok bool) 
 	return strings.TrimRight(s[:best], " "), m, strings.TrimLeft(s[best+width:], " "), true
 }
 
-// plainKey tells whether a key needs no quotes: '4', 'R1', '12b', '1.2.3'. (No regular expressions: they
+// plainKey reports whether a key needs no quotes: '4', 'R1', '12b', '1.2.3'. (No regular expressions: they
 // would be a twentieth of what a browser loads.)
 func plainKey(s string) bool {
 	for i, part := range strings.Split(s, ".") {
@@ -313,7 +313,7 @@ func unquote(s string) (text, rest string, ok bool) {
 	return "", s, false
 }
 
-// isEscaped tells whether what stands at i is written with a backslash that is not one itself.
+// isEscaped reports whether what stands at i is written with a backslash that is not one itself.
 func isEscaped(s string, i int) bool {
 	n := 0
 	for n < i && s[i-1-n] == '\\' {

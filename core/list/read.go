@@ -305,7 +305,7 @@ func (r *reading) arrowed(l *line, inside, outcome bool) {
 	defer l.settled()
 	s := l.raw
 	if l.named {
-		if s == "" || goesOn(s) {
+		if s == "" || onlyGoOn(s) {
 			return // its steps stand below it, or it is the next line
 		}
 		w, ok := r.target(s)

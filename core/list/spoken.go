@@ -67,8 +67,8 @@ var deciders = []string{
 // goings are how it is said of an outcome that the work just goes on.
 var goings = []string{"continue", "go on", "carry on", "proceed", "go ahead", "weiter", "continuer", "continuar", "continuare", "verder"}
 
-// goesOn reports whether a text says nothing but that.
-func goesOn(s string) bool {
+// onlyGoOn reports whether a text says nothing but that.
+func onlyGoOn(s string) bool {
 	return slices.Contains(goings, strings.ToLower(strings.TrimRight(s, ".! ")))
 }
 

@@ -116,7 +116,7 @@ func leads(out []*chart.Connector) bool {
 	return slices.ContainsFunc(out, func(l *chart.Connector) bool { return l.Meaning.Way() })
 }
 
-// apart tells whether a step is no part of the flow where nothing says so: a store, or beside the work.
+// apart reports whether a step is no part of the flow where nothing says so: a store, or beside the work.
 func apart(s *chart.Step) bool { return s.Symbol.Store() || s.Symbol.Beside() }
 
 // following is the first of the steps that is a part of the flow; nil without one.
@@ -180,7 +180,7 @@ func reference(key string) string {
 	return quoted(key)
 }
 
-// plain tells whether a text is letters and digits, the first one a letter or as digits allow, and others
+// plain reports whether a text is letters and digits, the first one a letter or as digits allow, and others
 // of those given.
 func plain(s, others string, digits bool) bool {
 	for i, r := range s {

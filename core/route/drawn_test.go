@@ -191,7 +191,7 @@ func nearest(rs []Route) float64 {
 	return least
 }
 
-// offOutline tells whether a point is not on the outline of a box.
+// offOutline reports whether a point is not on the outline of a box.
 func offOutline(b Box, q geom.Point) bool {
 	o := b.Kind.Outline(b.Rect.W, b.Rect.H).Shift(b.Rect.X, b.Rect.Y).Flatten(0.1)
 	least := math.Inf(1)

@@ -9,7 +9,7 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// runsAlong tells whether a route has a segment at a pin's place.
+// runsAlong reports whether a route has a segment at a pin's place.
 func runsAlong(r Route, pin Pin) bool {
 	for k := 0; k+1 < len(r.Points); k++ {
 		a, b := r.Points[k], r.Points[k+1]

@@ -72,7 +72,7 @@ func (r *Router) RoutesContext(ctx context.Context, p Page) []Route {
 	return out
 }
 
-// Unfinished tells whether the last page had more lines than could be set apart.
+// Unfinished reports whether the last page had more lines than could be set apart.
 func (r *Router) Unfinished() bool { return r.finder.Meter.Out }
 
 func (r *Router) routes(p Page) []Route {

@@ -94,7 +94,7 @@ func (t *straight) direction() geom.Point {
 	return geom.Pt((t.b.X-t.a.X)/d, (t.b.Y-t.a.Y)/d)
 }
 
-// clear tells whether a mark at q has room on a part that yields, or on the other.
+// clear reports whether a mark at q has room on a part that yields, or on the other.
 func (t *straight) clear(q geom.Point, yields bool) bool {
 	a, b := t.lessA, t.lessB
 	if yields {
@@ -216,7 +216,7 @@ func (r *Run) marked(path geom.Path) geom.Path {
 	return out
 }
 
-// has tells whether a point lies on a part.
+// has reports whether a point lies on a part.
 func (t *straight) has(q geom.Point) bool {
 	return math.Abs(t.a.Dist(q)+q.Dist(t.b)-t.a.Dist(t.b)) < 1e-4
 }

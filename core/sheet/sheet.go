@@ -71,15 +71,15 @@ type LabelShape struct {
 // Composer makes sheets. It keeps what did not change from one to the next, so
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
-	Told   Told
-	router route.Router
-	last   *Sheet      // made of page
-	of     *chart.Page // that is composed
-	page   route.Page  // its buffers
-	ends   []int       // per end of a connector, the index of its step on the last page
-	fits   map[fitKey]fitted
-	worn   []worn
-	labels map[labelKey]LabelShape
+	Told     Told
+	router   route.Router
+	last     *Sheet      // made of page
+	of       *chart.Page // that is composed
+	page     route.Page  // its buffers
+	ends     []int       // per end of a connector, the index of its step on the last page
+	fits     map[fitKey]fitted
+	lastFits []lastFit
+	labels   map[labelKey]LabelShape
 }
 
 // labelKey is what a label's shape follows from.
@@ -95,8 +95,8 @@ type fitKey struct {
 	style typeset.Style
 }
 
-// worn is how a step of the last page was fitted.
-type worn struct {
+// lastFit is how a step of the last page was fitted.
+type lastFit struct {
 	look  *chart.StepLook
 	house *chart.House
 	style typeset.Style // as those two tell
@@ -114,10 +114,10 @@ const keepFits = 4000
 
 // fit fits the text of step i of the page; most are as they were on the last one.
 func (c *Composer) fit(i int, s *chart.Step) fitted {
-	if i == len(c.worn) {
-		c.worn = append(c.worn, worn{})
+	if i == len(c.lastFits) {
+		c.lastFits = append(c.lastFits, lastFit{})
 	}
-	w := &c.worn[i]
+	w := &c.lastFits[i]
 	// Looks are not changed but replaced: the same ones tell the same.
 	if w.look != s.Look || w.house != c.of.House() || w.key.kind != s.Symbol || len(s.Runs) > 0 || w.style.Faces != "" {
 		w.look, w.house, w.style = s.Look, c.of.House(), style.Text(c.of, s)

@@ -189,7 +189,7 @@ func (s *solver) split(k int32) {
 }
 
 // refine is step 2: each block is split at the active gap that most holds back what hangs
-// on both of its sides. It tells whether there was one.
+// on both of its sides. It reports whether there was one.
 func (s *solver) refine() bool {
 	done := false
 	for i, b := range s.block {

@@ -21,7 +21,7 @@ func tail(w, h float64) (high, from, to float64) {
 	return math.Min(h*0.3, 20), math.Min(w*0.12, 16), math.Min(w*0.28, 36)
 }
 
-// upright tells whether an arrow points up or down; mirrored whether it, or a callout, is drawn the
+// upright reports whether an arrow points up or down; mirrored whether it, or a callout, is drawn the
 // other way about along its first axis, and flipped along its second one.
 func (k Kind) upright() bool { return k == ArrowUp || k == ArrowDown }
 func (k Kind) arrow() bool   { return k.upright() || k == ArrowRight || k == ArrowLeft }

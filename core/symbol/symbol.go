@@ -132,11 +132,11 @@ func Of(k Kind) (Info, bool) {
 	return Info{}, false
 }
 
-// Store tells whether the symbol stands for something kept, which is read and
+// Store reports whether the symbol stands for something kept, which is read and
 // written but never a way of the flow.
 func (k Kind) Store() bool { return k == StoredData || k == DirectAccess || k == InternalStorage }
 
-// Beside tells whether the symbol says something of the chart and stands for no part of the work, unless
+// Beside reports whether the symbol says something of the chart and stands for no part of the work, unless
 // a way of the flow leads to it: annotations, text and plain shapes.
 func (k Kind) Beside() bool {
 	switch k {
@@ -242,7 +242,7 @@ func (k Kind) Outline(w, h float64) geom.Path {
 	}
 }
 
-// Cornered tells whether the symbol has square corners, which can be rounded: those that no
+// Cornered reports whether the symbol has square corners, which can be rounded: those that no
 // connector holds at.
 func (k Kind) Cornered() bool { return k == Process || k == Predefined || k == Data || k == Box }
 
@@ -296,7 +296,7 @@ func (k Kind) Inner(w, h float64) geom.Path {
 	return nil
 }
 
-// Open tells whether only the inner lines are drawn, not the outline.
+// Open reports whether only the inner lines are drawn, not the outline.
 func (k Kind) Open() bool { return k == Annotation || k == Text }
 
 // Side is the way a connector leaves a port.

@@ -35,7 +35,7 @@ func (k Kind) Band(w, h float64) (top, bottom float64) {
 	return padY, h - padY
 }
 
-// Narrows tells whether the symbol narrows so much toward its top and bottom that text has one place
+// Narrows reports whether the symbol narrows so much toward its top and bottom that text has one place
 // in its height.
 func (k Kind) Narrows() bool {
 	return k == Decision || k == Connector || k == Parallel || k == Ellipse || k == Triangle

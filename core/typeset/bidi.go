@@ -16,7 +16,7 @@ type Piece struct {
 	Leftward bool // written from right to left
 }
 
-// Leftward tells whether a text is written from right to left: by its first letter that
+// Leftward reports whether a text is written from right to left: by its first letter that
 // has a direction (UAX #9, P2 and P3).
 func Leftward(text string) bool {
 	for _, r := range text {
@@ -31,7 +31,7 @@ func Leftward(text string) bool {
 }
 
 // Order cuts a line into pieces of one direction, in the order in which they stand from
-// left to right (UAX #9). base tells whether the text that the line is from is written
+// left to right (UAX #9). base reports whether the text that the line is from is written
 // from right to left.
 func Order(line string, base bool) []Piece {
 	if !base && !strings.ContainsFunc(line, turns) {
@@ -120,7 +120,7 @@ func turns(r rune) bool {
 	return false
 }
 
-// numeric tells whether a piece has digits and no letter.
+// numeric reports whether a piece has digits and no letter.
 func numeric(s string) bool {
 	return strings.ContainsFunc(s, unicode.IsDigit) && !strings.ContainsFunc(s, unicode.IsLetter)
 }

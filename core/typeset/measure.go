@@ -117,7 +117,7 @@ func Width(f Face, size float64, s string) float64 {
 	return float64(sum) * size / perEm
 }
 
-// Covered tells whether the shipped fonts have every character of s.
+// Covered reports whether the shipped fonts have every character of s.
 func Covered(f Face, s string) bool {
 	for _, r := range s {
 		if _, ok := advance(f, r); !ok {
@@ -127,7 +127,7 @@ func Covered(f Face, s string) bool {
 	return true
 }
 
-// Shaped tells whether letters of s change with those beside them, or may be put together
+// Shaped reports whether letters of s change with those beside them, or may be put together
 // from parts (Vietnamese ones with two marks), so that their widths do not add up to what
 // a font makes of them together. Outputs hold such a text to the width computed here.
 func Shaped(s string) bool {

@@ -39,7 +39,7 @@ var cover = sync.OnceValue(func() map[string][]span {
 	return out
 })
 
-// Has tells whether the file has a glyph for r.
+// Has reports whether the file has a glyph for r.
 func (f File) Has(r rune) bool {
 	if f.own != nil {
 		_, ok := f.own.all[f.cut][r]
@@ -82,7 +82,7 @@ func For(face string, r rune) (f File, ok bool) {
 	return File{}, false
 }
 
-// Far tells whether a text has characters of the scripts that come in slices.
+// Far reports whether a text has characters of the scripts that come in slices.
 func Far(text string) bool {
 	return strings.ContainsFunc(text, func(r rune) bool {
 		if r < 0x1100 {

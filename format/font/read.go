@@ -100,7 +100,7 @@ func Read(b []byte) (c Cut, err error) {
 
 var errDamaged = errors.New("the font is damaged, or of a kind that cannot be read; give it as a sound TTF or OTF")
 
-// letter tells whether a character is one that a font must have.
+// letter reports whether a character is one that a font must have.
 func letter(r rune) bool {
 	return '0' <= r && r <= '9' || 'A' <= r && r <= 'Z' || 'a' <= r && r <= 'z'
 }
@@ -108,7 +108,7 @@ func letter(r rune) bool {
 // lastRead is behind the last character that is looked for in a font, the emoji.
 const lastRead = 0x20000
 
-// allowed tells whether the font says that it may be embedded in documents that are changed.
+// allowed reports whether the font says that it may be embedded in documents that are changed.
 func allowed(s *sfnt.SFNT) error {
 	const (
 		restricted, preview, editable, whole, dots = 0x2, 0x4, 0x8, 0x100, 0x200

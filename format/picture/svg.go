@@ -27,7 +27,7 @@ const (
 	leastDash    = 1e-6  // all dashes of a line together
 )
 
-// looksLikeSVG tells whether a file begins as an SVG does.
+// looksLikeSVG reports whether a file begins as an SVG does.
 func looksLikeSVG(b []byte) bool {
 	b = bytes.TrimSpace(bytes.TrimPrefix(b, []byte("\xef\xbb\xbf")))
 	return bytes.HasPrefix(b, []byte("<")) && bytes.Contains(b[:min(len(b), 4096)], []byte("<svg"))
@@ -77,7 +77,7 @@ func drawn(b []byte) (p Picture, err error) {
 	return kept(img, "image/png", w, h)
 }
 
-// fine tells whether a line with these dashes comes to an end.
+// fine reports whether a line with these dashes comes to an end.
 func fine(dashes []float64) bool {
 	sum := 0.0
 	for _, d := range dashes {
@@ -225,7 +225,7 @@ func sheetOf(d *xml.Decoder, e xml.StartElement) (string, error) {
 
 var errOutside = errors.New("the SVG refers to something outside of it, which is not fetched")
 
-// outside tells whether a style leads out of the SVG.
+// outside reports whether a style leads out of the SVG.
 func outside(style string) bool {
 	style = strings.ReplaceAll(strings.ToLower(style), " ", "")
 	return strings.Contains(style, "\\") || strings.Count(style, "url(") != strings.Count(style, "url(#")

@@ -25,7 +25,7 @@ const (
 	mostLines = 120
 )
 
-// Small tells whether a page of so many steps and lines is one to search for.
+// Small reports whether a page of so many steps and lines is one to search for.
 func Small(steps, lines int) bool { return steps <= most && lines <= mostLines }
 
 // Graph is a part of a page that hangs together, as it is placed: steps by their index in it.

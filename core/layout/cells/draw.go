@@ -28,7 +28,7 @@ func (p *plan) copyTo(q *plan) {
 	q.col, q.row, q.on = append(q.col[:0], p.col...), append(q.row[:0], p.row...), append(q.on[:0], p.on...)
 }
 
-// index fills the cells anew; it tells whether no two steps stand in one and none beyond the reach.
+// index fills the cells anew; it reports whether no two steps stand in one and none beyond the reach.
 func (p *plan) index() bool {
 	first := true
 	for v, on := range p.on {
@@ -220,7 +220,7 @@ func (d *drawer) redraw(p, was *plan, most float64) float64 {
 	return sum
 }
 
-// touched tells whether a line has to run anew: one of its steps has moved, or another one onto it.
+// touched reports whether a line has to run anew: one of its steps has moved, or another one onto it.
 func (d *drawer) touched(p *plan, i int) bool {
 	l := d.g.Lines[i]
 	r := &d.kept[i]

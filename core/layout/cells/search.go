@@ -148,7 +148,7 @@ func (s *searcher) moved() int {
 	return n
 }
 
-// over tells whether the search has cost enough, or nobody waits for it.
+// over reports whether the search has cost enough, or nobody waits for it.
 func (s *searcher) over() bool { return s.d.work > mostWork || s.ctx.Err() != nil }
 
 // near is how far a step is moved.

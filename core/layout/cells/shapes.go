@@ -132,7 +132,7 @@ func towards(a, b place) symbol.Side {
 	return symbol.Bottom
 }
 
-// clear tells whether no step stands between two places.
+// clear reports whether no step stands between two places.
 func (p *plan) clear(a, b place) bool {
 	if a.y == b.y {
 		if a.y&1 == 0 {
@@ -156,7 +156,7 @@ func (p *plan) clear(a, b place) bool {
 	return true
 }
 
-// stands tells whether a step stands at a place.
+// stands reports whether a step stands at a place.
 func (p *plan) stands(q place) bool {
 	return q.x&1 == 1 && q.y&1 == 1 && p.holds((q.x-1)/2, (q.y-1)/2) >= 0
 }
@@ -218,7 +218,7 @@ func meeting(a *run, i int, b *run, j int, join, part bool, middle float64) floa
 	return sideBySide
 }
 
-// inside tells whether a lies strictly between two others.
+// inside reports whether a lies strictly between two others.
 func inside(a, b, c int) bool { return a > min(b, c) && a < max(b, c) }
 
 func (q place) turned() place { return place{q.y, q.x} }

@@ -105,7 +105,7 @@ func (g *group) separate(ss []segment, m *find.Meter) {
 			return
 		}
 		if d.lines == narrowest {
-			g.relent(ss)
+			g.dropPairs(ss)
 		}
 		if g.limit(ss, d) {
 			g.spread(ss, d, m)
@@ -140,10 +140,10 @@ func (g *group) sequence() {
 	slices.SortFunc(g.pairs, func(p, q pair) int { return cmp.Or(p.a-q.a, p.b-q.b) })
 }
 
-// relent leaves out pairs that cannot be kept apart even by the smallest
+// dropPairs leaves out pairs that cannot be kept apart even by the smallest
 // distance, so that the others still can. Lines that are kept come first: what cannot
 // pass between them does not press them together.
-func (g *group) relent(ss []segment) {
+func (g *group) dropPairs(ss []segment) {
 	low, high := make([]float64, len(g.members)), make([]float64, len(g.members))
 	for i, m := range g.members {
 		low[i], high[i] = ss[m].need.lo, ss[m].need.hi

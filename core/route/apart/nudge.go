@@ -19,13 +19,13 @@ const narrowest = 1.2
 
 // pass is the state of moving the segments of one direction.
 type pass struct {
-	upright bool
-	list    []segment
-	order   []int         // by place
-	first   []int         // 1 + the first segment at each side of each box, in and out
-	crew    map[int][]int // per leading segment, those that move along with it
-	known   map[pair]bool // the lower one first
-	pairs   []pair
+	upright   bool
+	list      []segment
+	order     []int         // by place
+	first     []int         // 1 + the first segment at each side of each box, in and out
+	followers map[int][]int // per leading segment, those that move along with it
+	known     map[pair]bool // the lower one first
+	pairs     []pair
 }
 
 // pair says that segment a stands before segment b.
@@ -44,7 +44,7 @@ func (n *Lines) run() {
 }
 
 // move is one pass: pairs of segments that stand too close are put in order and pushed
-// apart; that may bring others too close, so it goes on until nothing is. It tells whether
+// apart; that may bring others too close, so it goes on until nothing is. It reports whether
 // anything was moved.
 func (n *Lines) move(upright bool) bool {
 	ss := n.segments(upright)
@@ -62,7 +62,7 @@ func (n *Lines) move(upright bool) bool {
 			}
 			g.separate(ss, &n.f.Meter)
 			for _, i := range g.members {
-				for _, k := range n.crew[i] {
+				for _, k := range n.followers[i] {
 					ss[k].pos = ss[i].pos
 				}
 			}
@@ -109,5 +109,5 @@ func (n *Lines) pair(ss []segment, i, j int) {
 	n.pairs = append(n.pairs, q)
 }
 
-// fits tells whether a pair has room in its order.
+// fits reports whether a pair has room in its order.
 func fits(ss []segment, q pair) bool { return ss[q.b].need.hi-ss[q.a].need.lo >= narrowest }

@@ -6,7 +6,7 @@ import (
 	"plaintracer/core/geom"
 )
 
-// firstOf tells whether a should stand before b (-1), after it (1), or may stand
+// firstOf reports whether a should stand before b (-1), after it (1), or may stand
 // either way (0), so that their lines cross least.
 func (n *Lines) firstOf(a, b *segment, upright bool) int {
 	lo, hi := n.firstAt(a, b, upright, false, 0), n.firstAt(a, b, upright, true, 0)

@@ -21,7 +21,7 @@ func (s *span) clip(lo, hi float64) { s.lo, s.hi = max(s.lo, lo), min(s.hi, hi) 
 // boundAll finds the room of a segment and of those that move along with it.
 func (n *Lines) boundAll(ss []segment, lead int, upright bool) {
 	n.bound(&ss[lead], upright)
-	for _, i := range n.crew[lead] {
+	for _, i := range n.followers[lead] {
 		n.bound(&ss[i], upright)
 		ss[lead].room.clip(ss[i].room.lo, ss[i].room.hi)
 		ss[lead].need.clip(ss[i].need.lo, ss[i].need.hi)

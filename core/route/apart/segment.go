@@ -142,13 +142,13 @@ func (n *Lines) join(ss []segment) {
 			hold(i, l.To.Box, &p.To, 1)
 		}
 	}
-	n.crew = nil
+	n.followers = nil
 	for i := range ss {
 		if r := lead(ss, i); r != i {
-			if n.crew == nil {
-				n.crew = map[int][]int{}
+			if n.followers == nil {
+				n.followers = map[int][]int{}
 			}
-			n.crew[r] = append(n.crew[r], i)
+			n.followers[r] = append(n.followers[r], i)
 		}
 	}
 }
@@ -160,12 +160,12 @@ func lead(ss []segment, i int) int {
 	return i
 }
 
-// beside tells whether two segments are to be kept apart and run along each other.
+// beside reports whether two segments are to be kept apart and run along each other.
 func (n *Lines) beside(a, b *segment) bool {
 	return n.apart(a, b) && min(a.high, b.high)-max(a.low, b.low) > shortest
 }
 
-// apart tells whether two segments are to be kept apart at all: not those of
+// apart reports whether two segments are to be kept apart at all: not those of
 // one line, nor a label and the lines that leave its line's step.
 func (n *Lines) apart(a, b *segment) bool {
 	if !a.isLabel() && !b.isLabel() {
@@ -178,7 +178,7 @@ func (n *Lines) apart(a, b *segment) bool {
 	return !n.p.Sisters(owner, line)
 }
 
-// trunk tells whether two segments belong to lines that share a port and run
+// trunk reports whether two segments belong to lines that share a port and run
 // there together: the first, or last, two segments of each.
 func (n *Lines) trunk(a, b *segment) bool {
 	if a.isLabel() || b.isLabel() {

@@ -58,7 +58,7 @@ func (n *Lines) clashes() []clash {
 	return out
 }
 
-// sharePort tells whether two lines hold at one port.
+// sharePort reports whether two lines hold at one port.
 func (n *Lines) sharePort(i, j int) bool {
 	a, b, p, q := &n.p.Lines[i], &n.p.Lines[j], n.paths[i], n.paths[j]
 	same := func(e, f find.End, g, h find.Gate) bool { return e.Box >= 0 && e.Box == f.Box && g.Name == h.Name }

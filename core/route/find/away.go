@@ -73,8 +73,7 @@ func (s *searcher) see(axis int, run int32, away uint8) {
 	}
 }
 
-// axis is the place, of two, of what belongs to the level lines, and of what
-// belongs to the upright ones.
+// axis is the index, in whatever is kept twice, of the level lines (0) or the upright ones (1).
 func axis(level bool) int {
 	if level {
 		return 0

@@ -150,7 +150,7 @@ func offBorders(borders []float64, at, lo, hi float64, above bool) float64 {
 	return at
 }
 
-// Pinned tells whether the segment at that place was pinned there.
+// Pinned reports whether the segment at that place was pinned there.
 func (p *Path) Pinned(upright bool, at float64) bool {
 	for _, pin := range p.Pins {
 		if pin.Upright == upright && math.Abs(pin.At-at) < 0.01 {

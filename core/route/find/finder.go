@@ -102,7 +102,7 @@ func (f *Finder) Apart(i int, like *Path, walls []Wall) *Path {
 	return nil
 }
 
-// Clear tells whether a line may run along the points: they enter no box but those that
+// Clear reports whether a line may run along the points: they enter no box but those that
 // it ends at, there, or in.
 func (f *Finder) Clear(l *Line, pts geom.Polyline) bool {
 	ok := true

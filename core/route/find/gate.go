@@ -47,7 +47,7 @@ type Sides uint8
 // AllSides holds the four.
 const AllSides Sides = 15
 
-// Has tells whether a side is in the set.
+// Has reports whether a side is in the set.
 func (s Sides) Has(x symbol.Side) bool { return s&(1<<x) != 0 }
 
 // Only is the set of one side.
@@ -261,5 +261,5 @@ type shape struct {
 // mostShapes bounds those that a finder remembers.
 const mostShapes = 1000
 
-// level tells whether lines leave a side level.
+// level reports whether lines leave a side level.
 func level(s symbol.Side) bool { return s == symbol.Right || s == symbol.Left }

@@ -31,9 +31,9 @@ type run struct {
 	d0, d1 int32
 }
 
-// dear makes the way from coordinate to coordinate cost more where it has a part
+// surcharge makes the way from coordinate to coordinate cost more where it has a part
 // inside [from,to]: once, and for each px of that part.
-type dear struct{ from, to, once, each float64 }
+type surcharge struct{ from, to, once, each float64 }
 
 // field are the runs in one direction.
 type field struct {
@@ -108,7 +108,7 @@ func (s *searcher) lay(g *ground, from, to []Gate) bool {
 	for _, l := range s.level {
 		level.open(index(s.ys, l.at), index(s.xs, l.lo), index(s.xs, l.hi))
 	}
-	s.dears, s.walls = s.dears[:0], g.walls
+	s.surcharges, s.walls = s.surcharges[:0], g.walls
 	return true
 }
 
@@ -203,13 +203,13 @@ func (f *field) find(line, at int) int32 { return f.over[line*f.wide+at] - 1 }
 
 // price finds out what is dear along a run.
 func (s *searcher) price(k int, r *run) {
-	r.priced, r.d0 = true, int32(len(s.dears))
+	r.priced, r.d0 = true, int32(len(s.surcharges))
 	f, cs := &s.fields[k], s.fields[1-k].at
 	at, lo, hi := f.at[r.line], cs[r.lo], cs[r.hi]
 	for i := f.lines[r.line].rings; i >= 0; {
 		g := &f.rings[i]
 		if g.lo < hi && g.hi > lo {
-			s.dears = append(s.dears, dear{g.lo, g.hi, 0, nearCost})
+			s.surcharges = append(s.surcharges, surcharge{g.lo, g.hi, 0, nearCost})
 		}
 		i = g.next
 	}
@@ -224,17 +224,17 @@ func (s *searcher) price(k int, r *run) {
 			from, to, p0, p1 = p0, p1, from, to
 		}
 		if at >= from && at < to && p0 < hi && p1 > lo {
-			s.dears = append(s.dears, dear{p0, p1, alongWall, alongWallPx})
+			s.surcharges = append(s.surcharges, surcharge{p0, p1, alongWall, alongWallPx})
 		}
 	}
-	r.d1 = int32(len(s.dears))
+	r.d1 = int32(len(s.surcharges))
 }
 
 // extra is what the way between two coordinates of a run costs beside its length.
 func (s *searcher) extra(r *run, lo, hi float64) float64 {
 	sum := 0.0
 	for i := r.d0; i < r.d1; i++ {
-		d := &s.dears[i]
+		d := &s.surcharges[i]
 		from, to := lo, hi // not by min, which in wasm is a call
 		if d.from > from {
 			from = d.from

@@ -57,7 +57,7 @@ func (m *Meter) Done() int {
 	return all
 }
 
-// Spend counts work and tells whether to end.
+// Spend counts work and reports whether to end.
 func (m *Meter) Spend(units int) (end bool) {
 	m.work += units
 	if m.calls++; m.calls%seldom != 0 {

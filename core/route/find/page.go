@@ -107,7 +107,7 @@ type Block struct {
 	Placed bool // by a hand
 }
 
-// Sisters tells whether two lines leave the same step, or are one.
+// Sisters reports whether two lines leave the same step, or are one.
 func (p *Page) Sisters(i, j int) bool {
 	a, b := p.Lines[i].From.Box, p.Lines[j].From.Box
 	return i == j || a >= 0 && a == b
@@ -125,7 +125,7 @@ func (p *Page) Bounds() geom.Rect {
 // Round gives a point two decimals.
 func Round(p geom.Point) geom.Point { return geom.Pt(geom.Round2(p.X), geom.Round2(p.Y)) }
 
-// swallows tells whether an end of a line lies inside of a box, which then cannot be
+// swallows reports whether an end of a line lies inside of a box, which then cannot be
 // gone around.
 func (b *Box) swallows(l *Line) bool {
 	r := b.Rect.Grow(-hard)

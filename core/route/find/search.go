@@ -17,12 +17,12 @@ type Wall struct{ A, B geom.Point }
 type searcher struct {
 	upright, level []guide
 
-	walls  []Wall
-	xs, ys []float64 // coordinates of the upright guides, of the level ones
-	fields [2]field  // by axis
-	cells  []cells   // of the boxes
-	order  []int     // of the cells
-	dears  []dear
+	walls      []Wall
+	xs, ys     []float64 // coordinates of the upright guides, of the level ones
+	fields     [2]field  // by axis
+	cells      []cells   // of the boxes
+	order      []int     // of the cells
+	surcharges []surcharge
 
 	unseen  [2][]int32 // runs that findAway has not come to, by axis
 	reached []reached

@@ -202,7 +202,7 @@ func (t *Placer) on(i int, at geom.Rect) (sisters, others int) {
 	return sisters, others
 }
 
-// covered tells whether a line that is no sister of line i lies on a label of that.
+// covered reports whether a line that is no sister of line i lies on a label of that.
 func (t *Placer) covered(i int, at geom.Rect) bool {
 	_, others := t.on(i, at)
 	return others > 0

@@ -156,7 +156,7 @@ func OnEachOther(p find.Page, rs []find.Route) int {
 	return n
 }
 
-// Meets tells whether a line comes into a box grown by so much each way.
+// Meets reports whether a line comes into a box grown by so much each way.
 func Meets(pts geom.Polyline, r geom.Rect, by float64) bool {
 	for k := 1; k < len(pts); k++ {
 		a, b := pts[k-1], pts[k]

@@ -52,7 +52,7 @@ func endsOf(p *find.Page) *ends {
 	return at
 }
 
-// find tells whether a line of a box is to find its path.
+// find reports whether a line of a box is to find its path.
 func (at *ends) find(f *find.Finder, b int) bool {
 	for _, list := range [2][]int{at.outs[b], at.ins[b]} {
 		for _, i := range list {

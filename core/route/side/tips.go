@@ -35,7 +35,7 @@ func tips(f *find.Finder, at *ends) []*find.Path {
 	return out
 }
 
-// settling is the state of it, per line.
+// settling is how far the tips are settled: per line, the paths that it could take, and the sides that others hold.
 type settling struct {
 	f     *find.Finder
 	lines []find.Line

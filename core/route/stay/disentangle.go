@@ -45,7 +45,7 @@ func Disentangle(p *find.Page) {
 	}
 }
 
-// meetAtPort tells whether the ways of two lines hold at one port.
+// meetAtPort reports whether the ways of two lines hold at one port.
 func meetAtPort(p *find.Page, i, j int) bool {
 	a, b := &p.Lines[i], &p.Lines[j]
 	if a.Was == nil || b.Was == nil {

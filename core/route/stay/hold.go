@@ -47,7 +47,7 @@ func asBefore(p *find.Path, f *find.Finder, l *find.Line) bool {
 	return leads.There && !slices.ContainsFunc(l.Pins, func(pin find.Pin) bool { return !follows(pts, pin) })
 }
 
-// follows tells whether a line has a segment where it is pinned.
+// follows reports whether a line has a segment where it is pinned.
 func follows(pts geom.Polyline, pin find.Pin) bool {
 	for k := 1; k < len(pts); k++ {
 		a, b := pts[k-1], pts[k]

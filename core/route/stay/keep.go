@@ -127,7 +127,7 @@ func finder(n int, id func(k int) string) func(i int, want string) int {
 	}
 }
 
-// concerns tells whether the change meets a way that is to be moved by d.
+// concerns reports whether the change meets a way that is to be moved by d.
 func (c *change) concerns(pts geom.Polyline, d geom.Point) bool {
 	if c.by != nil && *c.by == d {
 		return false
