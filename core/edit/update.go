@@ -268,7 +268,7 @@ func (e *Editor) Update(fresh bool) Update {
 	if e.heard || e.gesture != nil {
 		picked = e.picked()
 	}
-	if e.gesture == nil && e.heard || fresh || picked != d.picked || size != d.size {
+	if e.gesture == nil && (e.heard || size != d.size) || fresh || picked != d.picked {
 		d.picked, d.size = picked, size
 		f := e.Facts()
 		if now := quote(f); now != d.facts {

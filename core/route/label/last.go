@@ -90,14 +90,14 @@ func (o *last) untouched(i, j int, now *labels) (at geom.Rect, hit, ok bool) {
 	if !o.known || !slices.Equal(o.labels[i].wanted, now.wanted) || !slices.Equal(o.labels[i].points, now.points) {
 		return geom.Rect{}, false, false
 	}
-	reach := reach(now.wanted)
-	room := o.bounds[i].Grow(reach)
+	far := reach(now.wanted)
+	room := o.bounds[i].Grow(far)
 	for _, t := range o.touched {
 		if !room.Overlaps(t) {
 			continue
 		}
 		for k := 1; k < len(now.points); k++ {
-			if geom.Span(now.points[k-1], now.points[k]).Grow(reach).Overlaps(t) {
+			if geom.Span(now.points[k-1], now.points[k]).Grow(far).Overlaps(t) {
 				return geom.Rect{}, false, false
 			}
 		}
