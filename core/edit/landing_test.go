@@ -4,6 +4,7 @@ import (
 	"math/rand/v2"
 	"testing"
 
+	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -62,5 +63,27 @@ func TestDropsNeverOnTop(t *testing.T) {
 				}
 			}
 		}
+	}
+}
+
+// What somebody else moves in the middle of a drag is where it now is: the step that is dragged lands beside it there.
+func TestLandsBesideWhatHasMoved(t *testing.T) {
+	w := open(t)
+	a, b, _ := w.two()
+	w = &window{t, New(w.Chart().Clone(), 0, "win2")} // in which nothing waits for the server
+	q, onto := w.centre(a.ID), geom.Pt(w.centre(b.ID).X, w.centre(b.ID).Y+300)
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: q.X + 40, Y: q.Y + 40, Zoom: 1})
+	w.Update(false)
+	r := w.Page().StepRect(w.Page().Step(b.ID))
+	r.Y += 300
+	places := []chart.Place{w.Page().PlaceAt(b.ID, b.Lane, r)}
+	if err := w.Receive(Event{Seq: w.seq + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.page, Places: places}}}}); err != nil {
+		t.Fatal(err)
+	}
+	w.Pointer(Pointer{Type: "move", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})
+	if s, o := w.Sheet().Shape(a.ID).Rect, w.Sheet().Shape(b.ID).Rect; s.Overlaps(o) || o.Y != r.Y {
+		t.Errorf("it stands at %v, on what has moved to %v", s, o)
 	}
 }

@@ -111,7 +111,7 @@ export class Paper extends View {
     let last = null,
       frame = 0,
       pressed = 0, // the timer of a finger that rests, from where it came down
-      from = null;
+      from = { clientX: 0, clientY: 0 };
     const at = (type, e) => {
       const p = this.toPage(e);
       return send(type, p.x, p.y, e);
