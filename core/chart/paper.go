@@ -16,6 +16,9 @@ type Sheet struct {
 // MM is a millimetre in px, at 96 px an inch.
 const MM = 96 / 25.4
 
+// PT is a point, a 72nd of an inch, in px.
+const PT = 96.0 / 72
+
 // Paper is a standard size of paper, upright, in mm.
 type Paper struct {
 	Name string

@@ -18,12 +18,10 @@ var (
 	nameBand    = map[chart.BandKind]string{chart.LaneBand: nameLane, chart.GroupBand: namePool, chart.StageBand: nameStage}
 )
 
-func hasBand(p *chart.Page, id string) bool { _, ok := p.Band(id); return ok }
-
 // lane is the selected lane; nil where none is.
-func (e *Editor) lane() *chart.Lane { return e.Page().Lane(e.band) }
+func (e *Editor) lane() *chart.Lane { return e.Page().Lane(e.Band()) }
 
-func (e *Editor) stage() *chart.Stage { return e.Page().Stage(e.band) }
+func (e *Editor) stage() *chart.Stage { return e.Page().Stage(e.Band()) }
 
 // The sizes of a new lane and a new stage, px.
 const (
@@ -45,8 +43,8 @@ func (e *Editor) insertBand(after int) {
 	p := e.Page()
 	if s := e.stage(); s != nil {
 		at := slices.Index(p.Stages, s) + after
-		n := &chart.Stage{ID: e.newID("st"), Name: newStageName(len(p.Stages) + 1), Size: newStage}
-		if e.do(didAddStage, arrange.StageAdded(p, n, at)...) {
+		n := &chart.Stage{ID: e.NewID("st"), Name: newStageName(len(p.Stages) + 1), Size: newStage}
+		if e.Apply(didAddStage, arrange.StageAdded(p, n, at)...) {
 			e.typeOnNew(n.ID)
 		}
 		return
@@ -54,7 +52,7 @@ func (e *Editor) insertBand(after int) {
 	at, in := len(p.Lanes), ""
 	if l := e.lane(); l != nil {
 		at, in = slices.Index(p.Lanes, l)+after, l.In
-	} else if g := p.Group(e.band); g != nil {
+	} else if g := p.Group(e.Band()); g != nil {
 		in = g.In
 		mine := e.lanesIn(g)
 		if at = slices.Index(p.Lanes, mine[0]); after > 0 {
@@ -67,15 +65,14 @@ func (e *Editor) insertBand(after int) {
 // addLane puts a lane in at an index, in a group or "".
 func (e *Editor) addLane(at int, in string) {
 	p := e.Page()
-	l := &chart.Lane{ID: e.newID("l"), Name: newLaneName(len(p.Lanes) + 1), Size: laneSize(p), In: in}
-	if e.do(didAddLane, chart.Part{Do: "lane.add", Page: p.ID, Lane: l, At: &at}) {
+	l := &chart.Lane{ID: e.NewID("l"), Name: newLaneName(len(p.Lanes) + 1), Size: laneSize(p), In: in}
+	if e.Apply(didAddLane, chart.Part{Do: "lane.add", Page: p.ID, Lane: l, At: &at}) {
 		e.typeOnNew(l.ID)
 	}
 }
 
 func (e *Editor) typeOnNew(id string) {
-	e.selectOnly()
-	e.band = id
+	e.SelectBand(id)
 	e.typeOnLane(id)
 }
 
@@ -95,14 +92,14 @@ func (e *Editor) lanesIn(g *chart.Group) []*chart.Lane {
 func (e *Editor) shiftBand(by int) {
 	p := e.Page()
 	if s := e.stage(); s != nil {
-		e.do(didMoveStage, arrange.StageMoved(p, s.ID, by)...)
+		e.Apply(didMoveStage, arrange.StageMoved(p, s.ID, by)...)
 		return
 	}
 	var mine []*chart.Lane
-	b, ok := p.Band(e.band)
+	b, ok := p.Band(e.Band())
 	if l := e.lane(); l != nil {
 		mine = []*chart.Lane{l}
-	} else if g := p.Group(e.band); g != nil {
+	} else if g := p.Group(e.Band()); g != nil {
 		mine = e.lanesIn(g)
 	}
 	if !ok || len(mine) == 0 {
@@ -113,7 +110,7 @@ func (e *Editor) shiftBand(by int) {
 		at = slices.Index(p.Lanes, mine[len(mine)-1]) + 1
 	}
 	if at >= 0 && at < len(p.Lanes) {
-		e.do(didMoveBand[b.Kind], arrange.LaneMoved(p, e.band, p.Lanes[at].ID)...)
+		e.Apply(didMoveBand[b.Kind], arrange.LaneMoved(p, e.Band(), p.Lanes[at].ID)...)
 	}
 }
 
@@ -122,11 +119,11 @@ func (e *Editor) shiftBand(by int) {
 func (e *Editor) dropBand(how string) {
 	p := e.Page()
 	if s := e.stage(); s != nil {
-		e.do(didDeleteStage, arrange.StageDropped(p, s.ID)...)
+		e.Apply(didDeleteStage, arrange.StageDropped(p, s.ID)...)
 		return
 	}
-	if g := p.Group(e.band); g != nil {
-		e.do(didDropPool, chart.Part{Do: "group.drop", Page: p.ID, ID: g.ID})
+	if g := p.Group(e.Band()); g != nil {
+		e.Apply(didDropPool, chart.Part{Do: "group.drop", Page: p.ID, ID: g.ID})
 		return
 	}
 	l := e.lane()
@@ -142,35 +139,35 @@ func (e *Editor) dropBand(how string) {
 	away := append([]chart.Part{{Do: "lane.drop", Page: p.ID, ID: l.ID}}, emptied(p, l.In, l)...)
 	switch {
 	case len(p.Lanes) == 1 && len(inside) == 0:
-		e.do(didDeleteLane, lanesAway(p)...)
+		e.Apply(didDeleteLane, lanesAway(p)...)
 	case len(inside) == 0:
-		e.do(didDeleteLane, away...)
+		e.Apply(didDeleteLane, away...)
 	case how == "steps":
-		e.selectOnly()
+		e.Select()
 		for _, s := range inside {
-			e.selected[s.ID] = true
+			e.Also(s.ID)
 		}
 		var parts []chart.Part
 		for _, c := range p.Connectors {
-			if e.selected[c.From.Step] || e.selected[c.To.Step] {
+			if e.Selected(c.From.Step) || e.Selected(c.To.Step) {
 				parts = append(parts, chart.Part{Do: "line.drop", Page: p.ID, ID: c.ID})
 			}
 		}
 		for _, s := range inside {
 			parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 		}
-		e.do(didLaneSteps, append(parts, away...)...)
+		e.Apply(didLaneSteps, append(parts, away...)...)
 	case how == "keep":
-		e.do(didDeleteLane, laneAway(p, l)...)
+		e.Apply(didDeleteLane, laneAway(p, l)...)
 	default:
 		move := Answer{answerPage, "lane-delete", "keep"}
 		if to := neighbour(p, l); to != nil {
 			move.Words = answerMove(len(inside), to.Name)
 		}
-		e.ask = &Question{
+		e.Ask(&Question{
 			Text:    askLane(len(inside), l.Name),
 			Answers: []Answer{move, {answerDelete, "lane-delete", "steps"}, {answerLeave, "cancel", ""}},
-		}
+		})
 	}
 }
 
@@ -211,8 +208,8 @@ func emptied(p *chart.Page, in string, gone ...*chart.Lane) []chart.Part {
 // splitLane cuts the selected lane in two.
 func (e *Editor) splitLane() {
 	p := e.Page()
-	second := &chart.Lane{ID: e.newID("l"), Name: newLaneName(len(p.Lanes) + 1)}
-	if e.do(didSplitLane, arrange.LaneSplit(p, e.lane(), second)...) {
+	second := &chart.Lane{ID: e.NewID("l"), Name: newLaneName(len(p.Lanes) + 1)}
+	if e.Apply(didSplitLane, arrange.LaneSplit(p, e.lane(), second)...) {
 		e.typeOnNew(second.ID)
 	}
 }
@@ -221,19 +218,19 @@ func (e *Editor) splitLane() {
 func (e *Editor) mergeLane() {
 	p, l := e.Page(), e.lane()
 	next := p.Lanes[slices.Index(p.Lanes, l)+1]
-	e.do(didMergeLanes, append(arrange.LaneMerged(p, next, l), emptied(p, next.In, next)...)...)
+	e.Apply(didMergeLanes, append(arrange.LaneMerged(p, next, l), emptied(p, next.In, next)...)...)
 }
 
 // sizeBand gives the selected lane or stage a size that was typed.
 func (e *Editor) sizeBand(typed string) {
 	p := e.Page()
-	px, ok := e.lengthOf(typed, leastBand, chart.MostSide*chart.MM)
-	b, has := p.Band(e.band)
+	px, ok := e.LengthOf(typed, leastBand, chart.MostSide*chart.MM)
+	b, has := p.Band(e.Band())
 	if !ok || !has {
 		return
 	}
-	if parts := arrange.Resized(p, e.band, px, false); len(parts) > 0 {
-		e.do(didSizeBand[b.Kind], parts...)
+	if parts := arrange.Resized(p, e.Band(), px, false); len(parts) > 0 {
+		e.Apply(didSizeBand[b.Kind], parts...)
 	}
 }
 
@@ -273,8 +270,8 @@ func (e *Editor) sameLanes() {
 		}
 	}
 	try(ids, size)
-	if !e.do(didSameLanes, parts...) {
-		e.notice = saySameAlready
+	if !e.Apply(didSameLanes, parts...) {
+		e.Say(saySameAlready)
 	}
 }
 
@@ -284,8 +281,8 @@ func (e *Editor) shrinkLanes() {
 	if l := e.lane(); l != nil {
 		lanes = []*chart.Lane{l}
 	}
-	if !e.do(didShrink, arrange.Shrunk(e.Page(), lanes)...) {
-		e.notice = saySmallAlready
+	if !e.Apply(didShrink, arrange.Shrunk(e.Page(), lanes)...) {
+		e.Say(saySmallAlready)
 	}
 }
 
@@ -295,7 +292,7 @@ func (e *Editor) turnLanes(down bool) {
 	if p.Down == down {
 		return
 	}
-	e.doAnew(p.Connectors, didTurn, arrange.Turned(p)...)
+	e.ApplyAnew(p.Connectors, didTurn, arrange.Turned(p)...)
 }
 
 // levelNames sets the names of lanes that run across level, or upright again.
@@ -316,14 +313,14 @@ func (e *Editor) levelNames() {
 	if len(places) > 0 {
 		parts = append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: places})
 	}
-	e.do(didLevel, parts...)
+	e.Apply(didLevel, parts...)
 }
 
 // setLaneField changes the fields of the selected lane, as setField does those of a step.
 func (e *Editor) setLaneField(arg string) {
 	if l := e.lane(); l != nil {
 		if fields, ok := fieldsWith(l.Fields, arg); ok {
-			e.do(didLaneField, chart.Part{Do: "lane.set", Page: e.page, ID: l.ID, Fields: &fields})
+			e.Apply(didLaneField, chart.Part{Do: "lane.set", Page: e.PageID(), ID: l.ID, Fields: &fields})
 		}
 	}
 }
@@ -362,21 +359,15 @@ func (e *Editor) tellLane(id string) {
 		return
 	}
 	var places []chart.Place
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		if s.Lane == id {
 			continue
 		}
 		places = append(places, inLane(p, s, l))
 	}
 	if len(places) > 0 {
-		e.do(didTellLane, chart.Part{Do: "step.place", Page: e.page, Places: arrange.Spread(p, places, !p.Down)})
+		e.Apply(didTellLane, chart.Part{Do: "step.place", Page: e.PageID(), Places: arrange.Spread(p, places, !p.Down)})
 	}
-}
-
-// Named is a thing that can be chosen.
-type Named struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
 }
 
 // BandFacts are about the selected band, and how the page has its lanes.
@@ -396,17 +387,17 @@ func (e *Editor) bandFacts() BandFacts {
 	for _, s := range p.Stages {
 		f.Stages = append(f.Stages, s.Name)
 	}
-	b, ok := p.Band(e.band)
+	b, ok := p.Band(e.Band())
 	if !ok {
 		return f
 	}
 	f.ID, f.Kind = b.ID, map[chart.BandKind]string{chart.LaneBand: "lane", chart.GroupBand: "group", chart.StageBand: "stage"}[b.Kind]
 	if s := e.stage(); s != nil {
-		f.Size = e.length(s.Size)
+		f.Size = e.Length(s.Size)
 		return f
 	}
 	if l := e.lane(); l != nil {
-		f.Size, f.In = e.length(l.Size), l.In
+		f.Size, f.In = e.Length(l.Size), l.In
 		f.Fields = append(f.Fields, l.Fields...)
 	} else {
 		f.In = p.Group(b.ID).In

@@ -159,7 +159,7 @@ func TestRandomBands(t *testing.T) {
 			if name == "" || len(p.Lanes) > 14 && (name == "lane-above" || name == "lane-below" || name == "lane-split" || name == "lane-inside") {
 				continue
 			}
-			log = append(log, name+" "+arg+" on "+e.band)
+			log = append(log, name+" "+arg+" on "+e.Band())
 			before := within(e)
 			e.Do(name, arg)
 			e.Do("cancel", "")
@@ -307,7 +307,7 @@ func TestCopyWhereLanesRunDown(t *testing.T) {
 	s := p.Steps[2]
 	e.Do("select", s.ID)
 	e.Do("copies", `{"n":1,"dx":"0 mm","dy":"200 mm"}`)
-	made := e.one()
+	made := e.Only()
 	if made == nil || made.Lane != s.Lane {
 		t.Fatalf("the copy stands in %v", made)
 	}

@@ -5,6 +5,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
 )
 
@@ -131,13 +132,13 @@ func (g *bending) up(e *Editor, p Pointer) {
 		return
 	}
 	if cmd, ok := g.command(e); ok {
-		e.do(cmd.Words, cmd.Parts...)
+		e.Apply(cmd.Words, cmd.Parts...)
 	}
 }
 
-func (g *bending) marks(e *Editor, m pen) {
+func (g *bending) marks(e *Editor, m scene.Pen) {
 	if g.moved {
-		m.say(g.words, g.last)
+		m.Say(g.words, g.last.at())
 	}
 }
 

@@ -9,7 +9,7 @@ const jog = 24.0
 // its second part stands beside it. Without a place under the hand it is the
 // longest segment.
 func (e *Editor) addBends() {
-	c := e.lines()[0]
+	c := e.Lines()[0]
 	r, p := e.Sheet().Run(c.ID), e.Page()
 	seg := 0
 	for k := 0; k+1 < len(r.Points); k++ {
@@ -30,13 +30,13 @@ func (e *Editor) addBends() {
 			pins = append(pins, p.PinTo(c, upright, at))
 		}
 	}
-	e.do(didAddBends, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Pins: &pins})
+	e.Apply(didAddBends, chart.Part{Do: "line.set", Page: e.PageID(), ID: c.ID, Pins: &pins})
 }
 
 // removeBends takes the pin out of the segment under the hand; without one, out
 // of the last that is pinned.
 func (e *Editor) removeBends() {
-	c := e.lines()[0]
+	c := e.Lines()[0]
 	r, p := e.Sheet().Run(c.ID), e.Page()
 	held := pinned(r)
 	out := -1
@@ -55,5 +55,5 @@ func (e *Editor) removeBends() {
 			pins = append(pins, p.PinTo(c, upright, at))
 		}
 	}
-	e.do(didRemoveBends, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Pins: &pins})
+	e.Apply(didRemoveBends, chart.Part{Do: "line.set", Page: e.PageID(), ID: c.ID, Pins: &pins})
 }

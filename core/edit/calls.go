@@ -19,9 +19,9 @@ func init() { // not a literal: they lead back to the commands
 		"carry":         func(e *Editor, arg string) { e.carry(symbol.Kind(arg)) },
 		"place":         func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) },
 		"accept":        func(e *Editor, arg string) { e.Accept(arg) },
-		"select":        func(e *Editor, arg string) { e.keepTyping(); e.cancel(); e.seek(arg); e.selectOnly(arg) },
-		"lane-select":   func(e *Editor, arg string) { e.selectOnly(); e.band = arg },
-		"page-go":       func(e *Editor, arg string) { e.goPage(arg) },
+		"select":        func(e *Editor, arg string) { e.Keep(); e.Cancel(); e.Seek(arg); e.Select(arg) },
+		"lane-select":   func(e *Editor, arg string) { e.SelectBand(arg) },
+		"page-go":       func(e *Editor, arg string) { e.ShowPage(arg) },
 		"page-name":     func(e *Editor, arg string) { e.namePage(arg) },
 		"page-move":     func(e *Editor, arg string) { e.movePage(arg) },
 		"step-go":       func(e *Editor, arg string) { e.goStep(arg) },
@@ -40,12 +40,12 @@ func init() { // not a literal: they lead back to the commands
 		"comments": func(e *Editor, arg string) {
 			e.comments = map[string]int{}
 			if err := json.Unmarshal([]byte(arg), &e.comments); err != nil {
-				e.notice = sayNoComments
+				e.Say(sayNoComments)
 			}
 		},
-		"drawer-opened": func(e *Editor, _ string) { e.keepTyping(); e.since, e.drawer = len(e.undo), true },
-		"drawer-kept":   func(e *Editor, _ string) { e.since = len(e.undo) },
-		"drawer-gone":   func(e *Editor, _ string) { e.drawer = false },
+		"drawer-opened": func(e *Editor, _ string) { e.Keep(); e.DrawerOpened() },
+		"drawer-kept":   func(e *Editor, _ string) { e.DrawerKept() },
+		"drawer-gone":   func(e *Editor, _ string) { e.DrawerGone() },
 		"layout-all":    func(e *Editor, _ string) { e.layOut(true, layout.Down) },
 		"layout-on":     func(e *Editor, arg string) { e.layOutOn(arg) },
 		"group-name":    func(e *Editor, arg string) { e.nameGroup(arg) },
@@ -59,16 +59,9 @@ func init() { // not a literal: they lead back to the commands
 	}
 }
 
-// keepTyping ends typing and keeps what was typed.
-func (e *Editor) keepTyping() {
-	if e.typing != nil {
-		e.Accept(e.typing.Text)
-	}
-}
-
 // rename names the chart.
 func (e *Editor) rename(name string) {
-	if name = strings.TrimSpace(name); name != "" && name != e.chart.Name {
-		e.do(didRename, chart.Part{Do: "chart.set", Name: &name})
+	if name = strings.TrimSpace(name); name != "" && name != e.Chart().Name {
+		e.Apply(didRename, chart.Part{Do: "chart.set", Name: &name})
 	}
 }

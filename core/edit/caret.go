@@ -239,12 +239,12 @@ func (e *Editor) caretColour() string {
 }
 
 // caretMarks draws the caret and what is chosen.
-func (e *Editor) caretMarks(m pen) {
+func (e *Editor) caretMarks(m scene.Pen) {
 	t, ls := e.typing, e.typedLines()
 	if t.Kind == "glue" {
 		l := ls[0]
 		w := typeset.Width(typeset.Sans, typeset.Size, wordGlueTo+t.Text)
-		m.add(
+		m.Add(
 			scene.Item{
 				Path: geom.Box(
 					geom.Rect{X: l.At.X - typeset.Width(typeset.Sans, typeset.Size, wordGlueTo) - 8, Y: l.At.Y - 17, W: w + 24, H: 24},
@@ -261,7 +261,7 @@ func (e *Editor) caretMarks(m pen) {
 			},
 		)
 		if t.Text != "" {
-			m.add(scene.Item{Text: t.Text, At: l.At, Size: typeset.Size, Fill: scene.Ink})
+			m.Add(scene.Item{Text: t.Text, At: l.At, Size: typeset.Size, Fill: scene.Ink})
 		}
 	}
 	lo, hi := min(t.from, t.to), max(t.from, t.to)
@@ -272,13 +272,13 @@ func (e *Editor) caretMarks(m pen) {
 		}
 		text := t.Text[l.from:l.to]
 		for _, s := range typeset.Spans(l.setting(), text, a-l.from, b-l.from) {
-			m.add(scene.Item{Path: geom.Box(l.box(s[0], s[1])), Fill: chosenFill})
+			m.Add(scene.Item{Path: geom.Box(l.box(s[0], s[1])), Fill: chosenFill})
 		}
 	}
 	if lo == hi {
 		l, d := e.caretAt(ls, t.to)
-		half := 0.8 * m.k
-		m.add(scene.Item{Path: geom.Box(l.box(d-half, d+half)), Fill: e.caretColour()})
+		half := 0.8 * m.K
+		m.Add(scene.Item{Path: geom.Box(l.box(d-half, d+half)), Fill: e.caretColour()})
 	}
 }
 
@@ -324,7 +324,7 @@ func (e *Editor) selectWord(q geom.Point) {
 // MoveCaret takes the keys that move the caret by lines as they are drawn: ArrowUp,
 // ArrowDown, Home, End; with keep what is chosen reaches there.
 func (e *Editor) MoveCaret(key string, keep bool) {
-	e.heard = true
+	e.Hear()
 	t := e.typing
 	if t == nil {
 		return
@@ -361,31 +361,6 @@ func (e *Editor) MoveCaret(key string, keep bool) {
 
 // level is the place in line to that stands level with d px along line from.
 func (e *Editor) level(to, from typedLine, d float64) int { return e.nearestIn(to, from.along(d)) }
-
-// selecting chooses text by dragging.
-type selecting struct {
-	still
-	from int
-}
-
-func (e *Editor) beginSelecting(p Pointer) gesture {
-	k := e.byteAt(p.at())
-	g := &selecting{from: k}
-	if p.Shift {
-		g.from = e.typing.from
-	}
-	e.choose(g.from, k)
-	return g
-}
-
-func (g *selecting) move(e *Editor, p Pointer) {
-	if e.typing != nil {
-		e.choose(min(g.from, len(e.typing.Text)), e.byteAt(p.at()))
-	}
-}
-
-func (g *selecting) up(*Editor, Pointer) {}
-func (g *selecting) cursor() string      { return ibeam }
 
 // bytesAt turns a place counted in UTF-16 units into one counted in bytes, unitsAt does
 // the reverse.

@@ -3,13 +3,10 @@ package edit
 import (
 	"encoding/json"
 	"slices"
-	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
-	"plaintracer/core/list"
-	"plaintracer/core/symbol"
 )
 
 // part is what copy puts on the clipboard: steps in page coordinates and the
@@ -29,7 +26,7 @@ func (e *Editor) fragment() part {
 	p := e.Page()
 	f := part{Format: partFormat}
 	in := map[string]bool{}
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		c := *s
 		at := p.StepRect(s)
 		c.X, c.Y, c.Lane, c.Number = at.X, at.Y, "", ""
@@ -46,207 +43,16 @@ func (e *Editor) fragment() part {
 
 // copy keeps the selection for the clipboard.
 func (e *Editor) copy() {
-	if len(e.steps()) == 0 {
-		e.notice = sentence(whyStep)
+	if len(e.Steps()) == 0 {
+		e.Say(sentence(whyStep))
 		return
 	}
-	e.clip = quote(e.fragment())
-}
-
-// paste adds steps from clipboard text; of other text each line becomes a step.
-func (e *Editor) paste(text string) {
-	e.pasted = reading{}
-	var f part
-	if json.Unmarshal([]byte(text), &f) != nil || f.Format != partFormat || len(f.Steps) == 0 {
-		e.pasteLines(text)
-		return
-	}
-	if parts, ids := e.beside(f); e.do(didPaste, parts...) {
-		e.selectOnly(ids...)
-	}
-}
-
-// pasteLines makes steps of lines of text: on an empty page the whole chart, with its
-// lanes, else steps beside what is there, after the selected one. What stands under a title becomes a
-// page of its own. Of cells it asks first what the columns say.
-func (e *Editor) pasteLines(text string) {
-	if t, ok := list.ReadTable(text); ok {
-		e.table = &t
-		return
-	}
-	lines := list.Split(text)
-	if len(list.Lines(text)) == 0 {
-		e.notice = sayNoClip
-		return
-	}
-	made, err := list.Pages(lines, e.newID)
-	if err != nil {
-		e.notice = sentence(err.Error())
-		return
-	}
-	after := ""
-	if s := e.one(); s != nil {
-		after = s.ID
-	}
-	if e.pastePages(made) {
-		e.pasted = reading{lines, after, len(e.undo)}
-		e.doubted("0")
-	}
-}
-
-// pastePages adds the pages of a list that was pasted behind the one that is shown; the first, if it has no title or this page is
-// empty, to it. It reports whether they could be added.
-func (e *Editor) pastePages(made []*chart.Page) (ok bool) {
-	here, p := made[0], e.Page()
-	if here.Title != "" && len(p.Steps)+len(p.Lanes) > 0 {
-		here = nil
-	}
-	var add []chart.Part
-	for _, n := range made {
-		if at := e.pageAt() + 1 + len(add); n != here {
-			add = append(add, chart.Part{Do: "page.add", NewPage: n, At: &at})
-		}
-	}
-	if here != nil && here.Title != "" {
-		add = append(add, chart.Part{Do: "page.set", Page: p.ID, Title: &here.Title})
-	}
-	e.asOne(func() {
-		if len(add) > 0 && !e.doPages(didPaste, add...) {
-			return
-		}
-		if here == nil {
-			ok = true
-			e.goPage(made[0].ID)
-		} else if ok = e.pasteMade(here); !ok && len(add) > 0 {
-			e.Undo()
-			e.redo = nil // nobody asked for it
-		}
-	})
-	return ok
-}
-
-// pasteMade adds the steps of a page that was made of what was pasted; it reports whether they could be added.
-func (e *Editor) pasteMade(made *chart.Page) bool {
-	p := e.Page()
-	if len(p.Steps) > 0 || len(p.Lanes) > 0 {
-		return e.pasteBeside(made)
-	}
-	parts := []chart.Part{{Do: "page.set", Page: p.ID, W: &made.W, H: &made.H, Sheet: made.Sheet, Setup: made.Setup, Frame: &made.Frame}}
-	for _, g := range made.Groups {
-		parts = append(parts, chart.Part{Do: "group.add", Page: p.ID, Group: g})
-	}
-	for _, s := range made.Stages {
-		parts = append(parts, chart.Part{Do: "stage.add", Page: p.ID, Stage: s})
-	}
-	for _, l := range made.Lanes {
-		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
-	}
-	for _, s := range made.Steps {
-		parts = append(parts, chart.Part{Do: "step.add", Page: p.ID, Step: s})
-	}
-	for _, c := range made.Connectors {
-		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: c})
-	}
-	return e.do(didPaste, parts...)
-}
-
-// pasteBeside adds them to what is there, behind the selected step. They stand in the lanes of their names; those that
-// the page lacks are added, but a page without lanes gets none for it: there a field keeps who does it.
-func (e *Editor) pasteBeside(made *chart.Page) bool {
-	p := e.Page()
-	f := part{Steps: made.Steps, Lines: made.Connectors}
-	lanes := make([]*chart.Lane, len(f.Steps))
-	all := slices.Clone(p.Lanes)
-	var added []chart.Part
-	kept := false
-	for i, s := range f.Steps {
-		switch l := made.Lane(s.Lane); {
-		case l == nil:
-		case len(p.Lanes) == 0:
-			s.Fields, kept = append(s.Fields, chart.Field{Name: roleField, Value: l.Name}), true
-		default:
-			if lanes[i] = laneNamed(all, l.Name); lanes[i] == nil {
-				lanes[i] = &chart.Lane{ID: e.newID("l"), Name: l.Name, Size: laneSize(p)}
-				all = append(all, lanes[i])
-				added = append(added, chart.Part{Do: "lane.add", Page: p.ID, Lane: lanes[i]})
-			}
-		}
-		s.Y, s.Lane, s.Number = made.StepRect(s).Y, "", "" // a number that others may have here
-		if s.Symbol == symbol.Terminator {
-			s.Symbol = symbol.Process // in the middle of a chart nothing begins
-		}
-	}
-	after := e.one()
-	parts, ids := e.beside(f)
-	e.intoLanes(parts, lanes)
-	if after != nil {
-		parts = append(parts, e.followedBy(after, f, ids)...)
-	}
-	ok := e.do(didPaste, append(added, parts...)...)
-	if ok {
-		e.selectOnly(ids...)
-	}
-	if ok && kept {
-		e.notice, e.offers = sayRolesKept, []Answer{{wordMakeLanes, "lane-names", strings.Join(e.proposedLanes(), "\n")}}
-	}
-	return ok
-}
-
-// laneNamed is the lane of a name; nil without one.
-func laneNamed(lanes []*chart.Lane, name string) *chart.Lane {
-	if i := slices.IndexFunc(lanes, func(l *chart.Lane) bool { return strings.EqualFold(l.Name, name) }); i >= 0 {
-		return lanes[i]
-	}
-	return nil
-}
-
-// intoLanes puts steps that parts add into lanes, one for each part or nil, where they lie on nothing.
-func (e *Editor) intoLanes(parts []chart.Part, lanes []*chart.Lane) {
-	p := e.Page()
-	var wanted []chart.Place
-	added := map[string]*chart.Step{}
-	for i, l := range lanes {
-		s := parts[i].Step
-		added[s.ID] = s
-		if l == nil {
-			wanted = append(wanted, chart.PlaceOf(s))
-			continue
-		}
-		wanted = append(wanted, inLane(p, s, l))
-	}
-	for _, pl := range arrange.Spread(p, wanted, !p.Down) {
-		s := added[pl.ID]
-		s.Lane, s.X, s.Y = pl.Lane, pl.X, pl.Y
-	}
-}
-
-// followedBy are the parts that lead a step to the first of those that were pasted, and the last of those to
-// where it went on; a decision gets another way out.
-func (e *Editor) followedBy(s *chart.Step, f part, ids []string) []chart.Part {
-	ways := e.ways(s)
-	if len(ways) != 1 || s.Symbol == symbol.Decision {
-		_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: ids[0]}, s.Symbol, f.Steps[0].Symbol)
-		return []chart.Part{line}
-	}
-	next := e.Page().Step(ways[0].To.Step)
-	parts := []chart.Part{e.lead(ways[0], ids[0])}
-	last := len(f.Steps) - 1
-	for ; last >= 0; last-- { // the last one that goes nowhere yet
-		on := slices.ContainsFunc(f.Lines, func(c *chart.Connector) bool { return c.From.Step == f.Steps[last].ID })
-		if k := f.Steps[last].Symbol; !on && !k.Store() && !k.Beside() {
-			break
-		}
-	}
-	if last >= 0 && next != nil {
-		_, line := e.addLine(chart.End{Step: ids[last]}, chart.End{Step: next.ID}, f.Steps[last].Symbol, next.Symbol)
-		parts = append(parts, line)
-	}
-	return parts
+	e.Copy(Quote(e.fragment()))
 }
 
 func (e *Editor) duplicate() {
-	if parts, ids := e.beside(e.fragment()); e.do(didDuplicate, parts...) {
-		e.selectOnly(ids...)
+	if parts, ids := e.beside(e.fragment()); e.Apply(didDuplicate, parts...) {
+		e.Select(ids...)
 	}
 }
 
@@ -279,7 +85,7 @@ func (e *Editor) copies(f part, dx, dy float64) (parts []chart.Part, ids []strin
 	ren := map[string]string{}
 	for _, s := range f.Steps {
 		c := *s
-		c.ID = e.newID("s")
+		c.ID = e.NewID("s")
 		ren[s.ID] = c.ID
 		r := geom.Rect{X: s.X + dx, Y: s.Y + dy, W: s.W, H: s.H}
 		pl := arrange.Settle(p, c.ID, r)
@@ -289,7 +95,7 @@ func (e *Editor) copies(f part, dx, dy float64) (parts []chart.Part, ids []strin
 		c.Lane, c.X, c.Y = pl.Lane, pl.X, pl.Y
 		for i, h := range c.Held {
 			if ren[h.ID] == "" {
-				ren[h.ID] = e.newID("g")
+				ren[h.ID] = e.NewID("g")
 			}
 			c.Held[i].ID = ren[h.ID]
 		}
@@ -298,9 +104,42 @@ func (e *Editor) copies(f part, dx, dy float64) (parts []chart.Part, ids []strin
 	}
 	for _, l := range f.Lines {
 		c := *l
-		c.ID = e.newID("c")
+		c.ID = e.NewID("c")
 		c.From.Step, c.To.Step = ren[l.From.Step], ren[l.To.Step]
 		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: &c})
 	}
 	return parts, ids
+}
+
+// mostCopies is how many copies are made in one go.
+const mostCopies = 50
+
+// copiesTyped leaves copies of the selected steps, and of the connectors between them, at the same
+// distance from each other: {"n","dx","dy"}, as they are typed.
+func (e *Editor) copiesTyped(arg string) {
+	var a struct {
+		N      int
+		DX, DY string
+	}
+	if json.Unmarshal([]byte(arg), &a) != nil || a.N < 1 || a.N > mostCopies {
+		e.Say(sayHowMany)
+		return
+	}
+	most := chart.MostSide * chart.MM
+	dx, okX := e.LengthOf(a.DX, -most, most)
+	dy, okY := e.LengthOf(a.DY, -most, most)
+	if !okX || !okY || dx == 0 && dy == 0 {
+		e.Say(sayNoDistance)
+		return
+	}
+	f := e.fragment()
+	var parts []chart.Part
+	var ids []string
+	for i := range a.N {
+		more, made := e.copies(f, dx*float64(i+1), dy*float64(i+1))
+		parts, ids = append(parts, more...), append(ids, made...)
+	}
+	if e.Apply(didCopy, parts...) {
+		e.Select(ids...)
+	}
 }

@@ -125,7 +125,7 @@ func init() { // not a literal: commands lead back to the table
 			wordFlow,
 		), meansCommand(chart.Aside, wordAside), meansCommand(chart.Data, wordData), meansCommand(chart.Note, wordNote),
 		{Name: "label", Words: wordLabel, Place: OnConnector, Menu: true, need: needLine,
-			do: func(e *Editor, _ string) { e.typeOnLine(e.lines()[0].ID) }},
+			do: func(e *Editor, _ string) { e.typeOnLine(e.Lines()[0].ID) }},
 
 		{Name: "text", Words: wordText, Keys: []string{"F2"}, Place: OnSelection, Menu: true, need: needTypable,
 			do: func(e *Editor, _ string) { e.typeOnSelected() }},
@@ -218,7 +218,7 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "fix-sides", Words: wordFixSides, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.fixSides() },
 			on: func(e *Editor, _ string) bool { return e.sidesFixed() }},
 		{Name: "main-way", Words: wordMainWay, Place: LineDrawer, Menu: true, need: needOutcome, do: func(e *Editor, _ string) { e.mainWay() },
-			on: func(e *Editor, _ string) bool { return needOutcome(e) == "" && e.lines()[0].Main }},
+			on: func(e *Editor, _ string) bool { return needOutcome(e) == "" && e.Lines()[0].Main }},
 		{Name: "bends-more", Words: wordAddBends, Place: LineDrawer, Menu: true, need: needBendable, do: func(e *Editor, _ string) { e.addBends() }},
 		{
 			Name:  "bends-less",
@@ -230,7 +230,7 @@ func init() { // not a literal: commands lead back to the table
 		},
 		{Name: "reset-route", Words: wordResetRoute, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.resetRoute() }},
 		{Name: "label-more", Words: wordAnotherLabel, Place: LineDrawer, Menu: true, need: needOneLine,
-			do: func(e *Editor, _ string) { e.typeOnLabel(e.lines()[0].ID, len(e.lines()[0].Labels), nil) }},
+			do: func(e *Editor, _ string) { e.typeOnLabel(e.Lines()[0].ID, len(e.Lines()[0].Labels), nil) }},
 		{
 			Name:  "labels-reset",
 			Words: wordResetLabels,
@@ -257,19 +257,19 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "look-put", Words: wordPutOn, Short: "Put on", Keys: []string{"Alt+V"}, Place: LookDrawer, Menu: true, need: needPicked,
 			do: func(e *Editor, _ string) { e.putOn() }},
 		{Name: "look-next", Words: wordNextPlain, Place: LookDrawer, need: always,
-			do: func(e *Editor, _ string) { e.looks.plain = !e.looks.plain },
-			on: func(e *Editor, _ string) bool { return e.looks.plain }},
+			do: func(e *Editor, _ string) { e.Next.Plain = !e.Next.Plain },
+			on: func(e *Editor, _ string) bool { return e.Next.Plain }},
 		{Name: "emphasise", Words: wordEmphasise, Place: LookDrawer, Menu: true, need: needThings,
 			do: func(e *Editor, _ string) { e.weigh(didEmphasise, style.Emphasised, style.EmphasisedLine) }},
 		{Name: "tone-down", Words: wordToneDown, Place: LookDrawer, Menu: true, need: needThings,
 			do: func(e *Editor, _ string) { e.weigh(didToneDown, style.Toned, style.TonedLine) }},
 		{Name: "look-lanes", Words: wordLookByLane, Place: LookDrawer, need: needLanes, do: func(e *Editor, _ string) { e.lookByLane() }},
 		{Name: "look-kinds", Words: wordLookByKind, Place: LookDrawer, need: needPage, do: func(e *Editor, _ string) { e.lookByKind() }},
-		{Name: "look-field", Words: wordLookByField, Place: LookDrawer, need: needFieldNames, do: func(e *Editor, arg string) { e.lookByField(arg) }},
+		{Name: "look-field", Words: wordLookByField, Place: LookDrawer, need: needFieldNames, do: func(e *Editor, arg string) { e.lookByField(arg, e.order()) }},
 		{Name: "text-mend", Words: wordMendText, Place: LookDrawer, need: needMending, do: func(e *Editor, _ string) { e.mendText() }},
 		{Name: "text-style", Words: wordSetTextStyle, Short: "Set style", Place: LookDrawer, need: needTextStyle, do: func(e *Editor, _ string) { e.setTextStyle() }},
 		{Name: "pipette", Words: wordPipette, Place: LookDrawer, need: needAStep, do: func(e *Editor, _ string) { e.takePipette() },
-			on: func(e *Editor, _ string) bool { return e.pipette }},
+			on: func(e *Editor, _ string) bool { return e.picking() }},
 		{Name: "key", Words: wordKey, Place: LookDrawer, need: needPage, do: func(e *Editor, _ string) { e.toggleKey() },
 			on: func(e *Editor, _ string) bool { return e.Page().Key != nil }},
 		drawer("house", wordHouse, "House style…", LookDrawer, always),
@@ -278,7 +278,7 @@ func init() { // not a literal: commands lead back to the table
 			on: func(e *Editor, arg string) bool { return e.houseName() == arg }},
 		{Name: "house-font", Words: wordHouseFont, Place: HouseDrawer, Choices: fontChoices(), need: always,
 			do: func(e *Editor, arg string) { e.setFont(arg) },
-			on: func(e *Editor, arg string) bool { return quote(e.font()) == arg }},
+			on: func(e *Editor, arg string) bool { return Quote(e.font()) == arg }},
 		{Name: "house-but", Words: wordHouseBut, Place: HouseDrawer, need: needAStep, do: func(e *Editor, _ string) { e.keepLooks() }},
 		{Name: "house-mend", Words: wordMendHouse, Short: wordMendText, Place: HouseDrawer, need: needPoorHouse, do: func(e *Editor, _ string) { e.mendHouse() }},
 		{Name: "house-take", Words: wordHouseTake, Place: HouseDrawer, need: always, do: func(e *Editor, arg string) { e.takeHouse(arg) }},
@@ -325,8 +325,8 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "page-previous", Words: wordPagePrevious, Keys: []string{"PageUp"}, Place: ByKey, need: needPageBefore, do: func(e *Editor, _ string) { e.turnPage(-1) }},
 
 		{Name: "change-symbol", Words: wordChangeSymbol, Place: SymbolDrawer, Choices: symbolChoices(), need: always,
-			do: func(e *Editor, arg string) { e.setSymbol(symbol.Kind(arg)) },
-			on: func(e *Editor, arg string) bool { return e.allAre(symbol.Kind(arg)) }},
+			do: func(e *Editor, arg string) { e.chooseSymbol(symbol.Kind(arg)) },
+			on: func(e *Editor, arg string) bool { return e.symbolIs(symbol.Kind(arg)) }},
 		{
 			Name:  "ports-clear",
 			Words: wordClearPorts,
@@ -347,7 +347,7 @@ func init() { // not a literal: commands lead back to the table
 			Place: LaneDrawer,
 			Menu:  true,
 			need:  needBand,
-			do:    func(e *Editor, _ string) { e.typeOnLane(e.band) },
+			do:    func(e *Editor, _ string) { e.typeOnLane(e.Band()) },
 		},
 		{Name: "lane-above", Words: wordBandBefore, Place: LaneDrawer, Menu: true, need: needBand, do: func(e *Editor, _ string) { e.insertBand(0) }},
 		{Name: "lane-below", Words: wordBandAfter, Place: LaneDrawer, Menu: true, need: needBand, do: func(e *Editor, _ string) { e.insertBand(1) }},
@@ -382,7 +382,7 @@ func init() { // not a literal: commands lead back to the table
 			Place: LaneDrawer,
 			Menu:  true,
 			need:  needBand,
-			do:    func(e *Editor, arg string) { e.ask = nil; e.dropBand(arg) },
+			do:    func(e *Editor, arg string) { e.Ask(nil); e.dropBand(arg) },
 		},
 		{Name: "lane-look", Words: wordLaneLook, Place: LaneDrawer, Choices: laneLookChoices(), need: needBand,
 			do: func(e *Editor, arg string) { e.setLaneLook(arg) },
@@ -456,7 +456,7 @@ func symbolChoices() []Choice {
 
 // Do carries out a command by its name. What it lacks is said in a notice.
 func (e *Editor) Do(name, arg string) {
-	e.heard = true
+	e.Hear()
 	if f, ok := calls[name]; ok {
 		f(e, arg)
 		return
@@ -464,9 +464,9 @@ func (e *Editor) Do(name, arg string) {
 	c, ok := commandNamed(name)
 	switch {
 	case !ok || c.do == nil:
-		e.notice = noSuchCommand(name)
+		e.Say(noSuchCommand(name))
 	case c.need(e) != "":
-		e.notice = sentence(c.need(e))
+		e.Say(sentence(c.need(e)))
 	default:
 		c.do(e, arg)
 	}

@@ -51,7 +51,7 @@ func TestCommandTable(t *testing.T) {
 		}
 	}
 	w.Key("a", false, true, false)
-	if len(w.selected) != 1 {
+	if w.Count() != 1 {
 		t.Error("Ctrl+A selects nothing")
 	}
 	if handled, page := w.Key("7", false, false, false); handled || page != "" || w.typing == nil {
@@ -59,8 +59,8 @@ func TestCommandTable(t *testing.T) {
 	}
 	w.Do("cancel", "")
 	w.Key("z", true, true, false)
-	if w.notice != sentence(whyNoRedo) {
-		t.Errorf("Ctrl+Shift+Z says %q", w.notice)
+	if w.Notice() != sentence(whyNoRedo) {
+		t.Errorf("Ctrl+Shift+Z says %q", w.Notice())
 	}
 }
 
@@ -68,7 +68,7 @@ func TestCommandTable(t *testing.T) {
 func TestMenu(t *testing.T) {
 	w := open(t)
 	a, _, c := w.two()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	words := func() string {
 		var out []string
 		for _, g := range w.Menu() {
@@ -83,7 +83,7 @@ func TestMenu(t *testing.T) {
 	}
 	// A dozen at most stand unfolded, and everything stands once.
 	for _, ids := range [][]string{nil, {a.ID}, {c.ID}, {a.ID, w.Page().Steps[1].ID}, {a.ID, c.ID}} {
-		w.selectOnly(ids...)
+		w.Select(ids...)
 		seen := map[string]bool{}
 		for i, g := range w.Menu() {
 			if g.Folded == (i == 0) || i == 0 && len(g.Items) > 12 || len(g.Items) == 0 {
@@ -97,11 +97,11 @@ func TestMenu(t *testing.T) {
 			}
 		}
 	}
-	w.selectOnly(c.ID)
+	w.Select(c.ID)
 	if got := words(); !strings.Contains(got, "Label") || !strings.Contains(got, "Reverse") || strings.Contains(got, "Next step") {
 		t.Errorf("on a connector: %s", got)
 	}
-	w.selectOnly()
+	w.Select()
 	if got := words(); !strings.Contains(got, "Lay out") || strings.Contains(got, "Delete") {
 		t.Errorf("on nothing: %s", got)
 	}
@@ -113,14 +113,14 @@ func TestPointerForms(t *testing.T) {
 	a, b, c := w.two()
 	w.Do("lane-names", "Borrower\nLoans desk")
 	ls := []chart.Label{{Text: "yes"}}
-	w.do("label", chart.Part{Do: "line.set", Page: "p1", ID: c.ID, Labels: &ls})
+	w.Apply("label", chart.Part{Do: "line.set", Page: "p1", ID: c.ID, Labels: &ls})
 	over := func(q geom.Point) string {
 		w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
 		return w.Update(false).Cursor
 	}
 	p := w.Page()
 	lane := p.LaneRect(p.Lanes[0])
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	r := w.Sheet().Shape(a.ID).Rect
 	run := w.Sheet().Run(c.ID)
 	mid, _ := run.Points.At(0.3)
@@ -199,7 +199,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 func TestPulledStepIsShown(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 200, 200, "A")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	port := w.diamondAt(w.Sheet().Shape(a.ID).Ports()[symbol.Right])
 	var shown geom.Rect
 	p := Pointer{X: port.X, Y: port.Y, Zoom: 1}
@@ -218,7 +218,7 @@ func TestPulledStepIsShown(t *testing.T) {
 	run := lastRun(w)
 	p.Type = "up"
 	w.Pointer(p)
-	if s := w.one(); s == nil || w.Sheet().Shape(s.ID).Rect != shown || lastRun(w) != run {
+	if s := w.Only(); s == nil || w.Sheet().Shape(s.ID).Rect != shown || lastRun(w) != run {
 		t.Error("the drop made something else than was shown")
 	}
 }
@@ -226,5 +226,5 @@ func TestPulledStepIsShown(t *testing.T) {
 // lastRun is how the last connector runs.
 func lastRun(w *window) string {
 	r := w.Sheet().Lines[len(w.Sheet().Lines)-1]
-	return quote(r.Points)
+	return Quote(r.Points)
 }

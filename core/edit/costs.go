@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/geom"
 	"plaintracer/core/layout"
 )
 
@@ -18,21 +19,22 @@ func (e *Editor) outgrown() {
 	w, h := p.SheetSize()
 	sheets := 0
 	if len(p.Steps) <= mostCounted {
-		sheets, _ = layout.Sheets(context.Background(), e.chart, p)
+		sheets, _ = layout.Sheets(context.Background(), e.Chart(), p)
 	}
 	over := Answer{wordLayOver, "page-over", ""}
 	if sheets > 1 {
 		over.Words = sayOnSheets(sheets, paperOf(w, h))
 	}
-	e.offers = []Answer{over}
+	offers := []Answer{over}
 	name, pt := e.largerSheet()
 	if name != "" {
-		e.offers = append(e.offers, Answer{sayOnOne(name, pt), "layout-on", name})
+		offers = append(offers, Answer{sayOnOne(name, pt), "layout-on", name})
 	}
-	e.notice = sayLarger
+	words := sayLarger
 	if sheets > 1 {
-		e.notice = sayCosts(sheets, paperOf(w, h), name, pt)
+		words = sayCosts(sheets, paperOf(w, h), name, pt)
 	}
+	e.Say(words, offers...)
 }
 
 // paperOf is the name of a sheet without the way in which it lies.
@@ -56,7 +58,7 @@ func (e *Editor) largerSheet() (name string, pt float64) {
 		p := e.Page().Clone()
 		p.Sheet = e.lying(s)
 		if k, ok := layout.Times(context.Background(), p); ok {
-			return s.Name, tenth(min(1, 1/k) * e.smallest() / ptPx)
+			return s.Name, geom.Round1(min(1, 1/k) * e.smallest() / chart.PT)
 		}
 	}
 	return "", 0
@@ -85,7 +87,7 @@ func (e *Editor) lying(s chart.Paper) *chart.Sheet {
 func (e *Editor) layOutOn(name string) {
 	for _, s := range chart.Papers {
 		if s.Name == name {
-			e.doAnew(e.Page().Connectors, didLayOutOn, e.layoutOn(s)...)
+			e.ApplyAnew(e.Page().Connectors, didLayOutOn, e.layoutOn(s)...)
 		}
 	}
 }

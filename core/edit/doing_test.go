@@ -25,13 +25,13 @@ func TestDoing(t *testing.T) {
 		arg   string
 		holds func(w *window) bool
 	}{
-		{"names the chart", nil, "name", " Loans ", func(w *window) bool { return w.chart.Name == "Loans" }},
-		{"puts an arrow at both ends", func(w *window) { w.selectOnly(w.Page().Connectors[0].ID) }, "both-ways", "",
+		{"names the chart", nil, "name", " Loans ", func(w *window) bool { return w.Chart().Name == "Loans" }},
+		{"puts an arrow at both ends", func(w *window) { w.Select(w.Page().Connectors[0].ID) }, "both-ways", "",
 			func(w *window) bool { l := w.Page().Connectors[0].Look; return l != nil && l.Start == chart.Arrow }},
-		{"lets one connector break where it crosses", func(w *window) { w.selectOnly(w.Page().Connectors[0].ID) }, "crossings", "break",
+		{"lets one connector break where it crosses", func(w *window) { w.Select(w.Page().Connectors[0].ID) }, "crossings", "break",
 			func(w *window) bool { return w.Page().Connectors[0].Crossings == chart.Break }},
 		{"lets all connectors break where they cross", nil, "crossings-page", "break", func(w *window) bool { return w.Page().Crossings == chart.Break }},
-		{"makes a connector one of data", func(w *window) { w.selectOnly(w.Page().Connectors[0].ID) }, "data", "",
+		{"makes a connector one of data", func(w *window) { w.Select(w.Page().Connectors[0].ID) }, "data", "",
 			func(w *window) bool { return w.Page().Connectors[0].Meaning == chart.Data }},
 		{"gives the page another sheet, lying as it does", nil, "page-paper", "A3", func(w *window) bool {
 			sw, sh := w.Page().SheetSize()
@@ -43,9 +43,9 @@ func TestDoing(t *testing.T) {
 		{"sets up all pages like this one", func(w *window) {
 			w.Do("page-add", "")
 			w.Do("page-grid", "")
-		}, "page-all", "", func(w *window) bool { return setup(w.chart.Pages[0]).Grid != nil }},
+		}, "page-all", "", func(w *window) bool { return setup(w.Chart().Pages[0]).Grid != nil }},
 		{"moves a page to the left", func(w *window) { w.Do("page-add", "") }, "page-left", "",
-			func(w *window) bool { return w.pageAt() == 0 && len(w.chart.Pages) == 2 }},
+			func(w *window) bool { return w.PageAt() == 0 && len(w.Chart().Pages) == 2 }},
 		{"takes the next larger sheet for what has outgrown this one", func(w *window) { w.put(symbol.Process, 1300, 300, "far off") }, "page-larger", "",
 			func(w *window) bool {
 				sw, sh := w.Page().SheetSize()
@@ -53,23 +53,23 @@ func TestDoing(t *testing.T) {
 			}},
 		{"prints smaller what has outgrown its sheet", func(w *window) { w.put(symbol.Process, 1120, 300, "off") }, "page-fit", "",
 			func(w *window) bool { return setup(w.Page()).Fit }},
-		{"puts a file on a step", func(w *window) { w.selectOnly(w.Page().Steps[0].ID) }, "file-add", `{"step":"STEP","file":{"id":"ffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffff","name":"form.pdf","type":"application/pdf","size":5}}`,
+		{"puts a file on a step", func(w *window) { w.Select(w.Page().Steps[0].ID) }, "file-add", `{"step":"STEP","file":{"id":"ffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffff","name":"form.pdf","type":"application/pdf","size":5}}`,
 			func(w *window) bool {
 				return len(w.Page().Steps[0].Files) == 1 && w.Page().Steps[0].Files[0].Name == "form.pdf"
 			}},
 		{"takes a file off", func(w *window) {
 			w.Do("file-add", fmt.Sprintf(`{"step":%q,"file":{"id":"ffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffffff","name":"form.pdf","type":"application/pdf","size":5}}`, w.Page().Steps[0].ID))
-			w.selectOnly(w.Page().Steps[0].ID)
+			w.Select(w.Page().Steps[0].ID)
 		}, "file-drop", strings.Repeat("f", 64), func(w *window) bool { return len(w.Page().Steps[0].Files) == 0 }},
-		{"places a picture in its proportion", func(w *window) { w.selectOnly() }, "picture-add", `{"file":{"id":"1111111111111111111111111111111111111111111111111111111111111111","name":"plan.png","type":"image/png","size":5},"w":800,"h":400,"at":{"x":500,"y":400}}`,
+		{"places a picture in its proportion", func(w *window) { w.Select() }, "picture-add", `{"file":{"id":"1111111111111111111111111111111111111111111111111111111111111111","name":"plan.png","type":"image/png","size":5},"w":800,"h":400,"at":{"x":500,"y":400}}`,
 			func(w *window) bool {
-				s := w.one()
+				s := w.Only()
 				return s != nil && s.Picture != nil && s.W == 320 && s.H == 160 && w.Sheet().Shape(s.ID).Rect.Centre().X == 500
 			}},
 		{"shows another picture in its place, as wide", func(w *window) {
 			w.Do("picture-add", `{"file":{"id":"1111111111111111111111111111111111111111111111111111111111111111","name":"plan.png","type":"image/png","size":5},"w":800,"h":400,"at":{"x":500,"y":400}}`)
 		}, "picture-add", `{"file":{"id":"2222222222222222222222222222222222222222222222222222222222222222","name":"other.png","type":"image/png","size":5},"w":100,"h":100}`,
-			func(w *window) bool { s := w.one(); return s.Picture.ID[0] == '2' && s.W == 320 && s.H == 320 }},
+			func(w *window) bool { s := w.Only(); return s.Picture.ID[0] == '2' && s.W == 320 && s.H == 320 }},
 		{"sets the chart in a family", nil, "house-font", `{"family":"serif"}`,
 			func(w *window) bool { h := w.Page().House(); return h != nil && h.Family == "serif" }},
 		{"gives a lane a field", func(w *window) {
@@ -85,7 +85,7 @@ func TestDoing(t *testing.T) {
 			func(w *window) bool {
 				last := w.Page().Steps[2]
 				ways := w.ways(last)
-				return last.Text == "Lend the book" && len(ways) == 1 && ways[0].To.Step == w.Page().Steps[0].ID && w.notice == "“Lend the book” leads to “Log the request”."
+				return last.Text == "Lend the book" && len(ways) == 1 && ways[0].To.Step == w.Page().Steps[0].ID && w.Notice() == "“Lend the book” leads to “Log the request”."
 			}},
 	} {
 		w := open(t)
@@ -99,7 +99,7 @@ func TestDoing(t *testing.T) {
 		}
 		w.Do(k.do, k.arg)
 		if !k.holds(w) {
-			t.Errorf("%s (%s): it does not; told is %q", k.do, k.does, w.notice)
+			t.Errorf("%s (%s): it does not; told is %q", k.do, k.does, w.Notice())
 			continue
 		}
 		if w.Undo(); w.json() != was {
@@ -130,10 +130,10 @@ func TestRefusingInWords(t *testing.T) {
 			k.begin(w)
 		}
 		was := w.json()
-		w.notice = ""
+		w.Say("")
 		w.Do(k.do, strings.ReplaceAll(k.arg, "STEP", w.Page().Steps[0].ID))
-		if !strings.Contains(w.notice, k.says) || w.json() != was {
-			t.Errorf("%s: told is %q; the chart is as it was: %v", k.do, w.notice, w.json() == was)
+		if !strings.Contains(w.Notice(), k.says) || w.json() != was {
+			t.Errorf("%s: told is %q; the chart is as it was: %v", k.do, w.Notice(), w.json() == was)
 		}
 	}
 }
@@ -146,11 +146,11 @@ func TestGoingFromStepToStep(t *testing.T) {
 	w.Do("number", "")
 	at := func(what, id string) {
 		t.Helper()
-		if s := w.one(); s == nil || s.ID != id {
+		if s := w.Only(); s == nil || s.ID != id {
 			t.Errorf("%s leads to %v", what, s)
 		}
 	}
-	w.selectOnly()
+	w.Select()
 	w.Key("ArrowDown", false, true, false)
 	at("a direction with nothing selected", a.ID)
 	w.Key("ArrowDown", false, true, false)
@@ -164,13 +164,13 @@ func TestGoingFromStepToStep(t *testing.T) {
 	w.byNumber(1)
 	at("the next number", b.ID)
 	q := w.Sheet().Run(c.ID).Points[0]
-	w.selectOnly(c.ID)
+	w.Select(c.ID)
 	w.drag(q.X, q.Y, q.X+60, q.Y+200)
-	if w.selectOnly(); !c.From.Loose() {
+	if w.Select(); !c.From.Loose() {
 		t.Fatal("the end still holds")
 	}
 	w.Do("loose", "")
-	if !w.selected[c.ID] {
+	if !w.Selected(c.ID) {
 		t.Error("the loose connector is not selected")
 	}
 }
@@ -182,24 +182,24 @@ func TestMenuSelectsWhatIsUnderIt(t *testing.T) {
 	w.Do("lane-names", "Borrower\nLoans desk")
 	menu := func(x, y float64) { w.Pointer(Pointer{Type: "menu", X: x, Y: y, Zoom: 1}) }
 	q := w.centre(a.ID)
-	w.selectOnly()
-	if menu(q.X, q.Y); !w.selected[a.ID] {
+	w.Select()
+	if menu(q.X, q.Y); !w.Selected(a.ID) {
 		t.Error("the step under it is not selected")
 	}
-	w.selectOnly(a.ID, b.ID)
-	if menu(q.X, q.Y); !w.selected[b.ID] {
+	w.Select(a.ID, b.ID)
+	if menu(q.X, q.Y); !w.Selected(b.ID) {
 		t.Error("what else was selected is not any more")
 	}
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
-	if menu(mid.X, mid.Y); !w.selected[c.ID] || w.selected[a.ID] {
+	if menu(mid.X, mid.Y); !w.Selected(c.ID) || w.Selected(a.ID) {
 		t.Error("the connector under it is not selected alone")
 	}
 	head := w.Page().HeadRect(w.Page().Lanes[1]).Centre()
-	if menu(head.X, head.Y); w.band != w.Page().Lanes[1].ID || len(w.selected) > 0 {
+	if menu(head.X, head.Y); w.Band() != w.Page().Lanes[1].ID || w.Count() > 0 {
 		t.Error("the lane under it is not selected")
 	}
 	r := w.Page().LaneRect(w.Page().Lanes[1])
-	if menu(r.Right()-20, r.Bottom()-10); w.band != "" || len(w.selected) > 0 {
+	if menu(r.Right()-20, r.Bottom()-10); w.Band() != "" || w.Count() > 0 {
 		t.Error("on empty paper something is selected")
 	}
 }
@@ -208,7 +208,7 @@ func TestMenuSelectsWhatIsUnderIt(t *testing.T) {
 func TestTypedLookIsShown(t *testing.T) {
 	w := open(t)
 	a, _, _ := w.two()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("look-try", `{"what":"corner","value":"3"}`)
 	if l := w.Sheet().Shape(a.ID).Step.Look; l == nil || l.Corner == nil || w.Page().Step(a.ID).Look != nil {
 		t.Error("it is not shown, or set already")
@@ -270,7 +270,7 @@ func TestPointerFormGoesOn(t *testing.T) {
 	first := w.Page().LaneRect(w.Page().Lanes[0])
 	head := w.Page().HeadRect(w.Page().Lanes[0]).Centre()
 	q := w.centre(a.ID)
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	for _, k := range []struct {
 		what       string
 		x, y, d, e float64
@@ -291,7 +291,7 @@ func TestPointerFormGoesOn(t *testing.T) {
 func TestMarksOfTheHand(t *testing.T) {
 	w := open(t)
 	a, _, c := w.two()
-	w.selectOnly(c.ID)
+	w.Select(c.ID)
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
 	w.Pointer(Pointer{Type: "down", X: mid.X, Y: mid.Y, Zoom: 1})
 	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y + 40, Zoom: 1})
@@ -303,7 +303,7 @@ func TestMarksOfTheHand(t *testing.T) {
 		t.Errorf("bending a level segment says %q, the pointer is %q", said, w.cursor())
 	}
 	w.Do("cancel", "")
-	w.selectOnly()
+	w.Select()
 	w.Pointer(Pointer{Type: "down", X: 400, Y: 400, Zoom: 1})
 	w.Pointer(Pointer{Type: "move", X: 460, Y: 450, Zoom: 1})
 	is := w.Update(false).Hand.Items
@@ -325,8 +325,8 @@ func TestRowsTellStores(t *testing.T) {
 	a, b, _ := w.two()
 	s := w.put(symbol.StoredData, 400, 400, "Card index")
 	for _, l := range []*chart.Connector{{From: chart.End{Step: a.ID}, To: chart.End{Step: s.ID}}, {From: chart.End{Step: s.ID}, To: chart.End{Step: b.ID}}} {
-		l.ID, l.Meaning = w.newID("c"), chart.Data
-		w.do("connect", chart.Part{Do: "line.add", Page: w.page, Line: l})
+		l.ID, l.Meaning = w.NewID("c"), chart.Data
+		w.Apply("connect", chart.Part{Do: "line.add", Page: w.PageID(), Line: l})
 	}
 	rows := w.Rows()
 	if rows[0].Data != "writes to Card index" || rows[1].Data != "reads from Card index" {

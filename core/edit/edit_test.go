@@ -63,7 +63,7 @@ func (w *window) put(k symbol.Kind, x, y float64, text string) *chart.Step {
 	w.Do("cancel", "")
 	w.Do("hand", string(k))
 	w.press(x, y)
-	s := w.one()
+	s := w.Only()
 	if s == nil {
 		w.Fatalf("no %s was placed", k)
 	}
@@ -91,7 +91,7 @@ func TestPlacing(t *testing.T) {
 	// A dragged frame gives the size, and the next one takes it over.
 	w.Do("hand", "process")
 	w.drag(500, 400, 660, 500)
-	big := w.one()
+	big := w.Only()
 	if big.W != 160 || big.H != 104 && big.H != 96 {
 		t.Errorf("a frame made %v x %v", big.W, big.H)
 	}
@@ -103,7 +103,7 @@ func TestPlacing(t *testing.T) {
 	w.Do("cancel", "")
 	w.Do("hand", "terminator")
 	w.drag(100, 500, 160, 540, "shift")
-	if c := w.one(); c.W != c.H {
+	if c := w.Only(); c.W != c.H {
 		t.Errorf("with Shift %v x %v", c.W, c.H)
 	}
 	// A second press on the bench puts it at the next free place.
@@ -115,9 +115,9 @@ func TestPlacing(t *testing.T) {
 	if len(w.Page().Steps) != n+1 {
 		t.Error("nothing was placed at the next free place")
 	}
-	r := w.Sheet().Shape(w.one().ID).Rect
+	r := w.Sheet().Shape(w.Only().ID).Rect
 	for _, sh := range w.Sheet().Steps {
-		if sh.Step.ID != w.one().ID && sh.Rect.Overlaps(r) {
+		if sh.Step.ID != w.Only().ID && sh.Rect.Overlaps(r) {
 			t.Errorf("it stands on %v", sh.Rect)
 		}
 	}
@@ -128,13 +128,13 @@ func TestQuestionMakesADecision(t *testing.T) {
 	w.put(symbol.Process, 300, 200, "Log")
 	w.Key("Enter", false, false, false)
 	w.Accept("Complete?")
-	d := w.one()
+	d := w.Only()
 	if d.Symbol != symbol.Decision {
 		t.Fatalf("it is a %s", d.Symbol)
 	}
 	w.Key("Enter", false, false, false)
 	w.Accept("Go on")
-	w.selectOnly(d.ID)
+	w.Select(d.ID)
 	w.Key("Enter", false, false, true)
 	w.Accept("Ask again")
 	var outcomes []string
@@ -163,7 +163,7 @@ func TestPulling(t *testing.T) {
 	}
 	pull := func(from *chart.Step, side symbol.Side, to geom.Point, mods ...string) *chart.Connector {
 		n := len(w.Page().Connectors)
-		w.selectOnly(from.ID)
+		w.Select(from.ID)
 		q := port(from.ID, side)
 		w.drag(q.X, q.Y, to.X, to.Y, mods...)
 		if len(w.Page().Connectors) != n+1 {
@@ -179,7 +179,7 @@ func TestPulling(t *testing.T) {
 	if r := w.Sheet().Run(c.ID); r.ToPort != "left" {
 		t.Errorf("the best side is %s", r.ToPort)
 	}
-	w.selectOnly(b.ID)
+	w.Select(b.ID)
 	w.nudge(-300, 300)
 	if r := w.Sheet().Run(c.ID); r.ToPort == "left" {
 		t.Error("the side was not chosen anew")
@@ -208,7 +208,7 @@ func TestPulling(t *testing.T) {
 	}
 	w.Do("cancel", "")
 	// What will happen is said.
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	q := port(a.ID, symbol.Right)
 	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 	for at, want := range map[geom.Point]string{w.centre(b.ID): "attaches to B, best side", port(b.ID, symbol.Left): "attaches to B, left", geom.Pt(40, 600): "new step here"} {
@@ -265,12 +265,12 @@ func TestMoveCopyAlign(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 200, 200, "A")
 	b := w.put(symbol.Process, 420, 230, "B")
-	w.selectOnly(a.ID, b.ID)
+	w.Select(a.ID, b.ID)
 	w.typeGlue() // two selected: from the first to the second
 	if len(w.Page().Connectors) != 1 {
 		t.Fatal("g did not connect two")
 	}
-	w.selectOnly(a.ID, b.ID)
+	w.Select(a.ID, b.ID)
 	q := w.centre(a.ID)
 	w.drag(q.X, q.Y, q.X, q.Y+200, "ctrl")
 	p := w.Page()
@@ -281,22 +281,22 @@ func TestMoveCopyAlign(t *testing.T) {
 		t.Error("the connector of the copy holds at the originals")
 	}
 	w.Do("align-top", "")
-	ss := w.steps()
+	ss := w.Steps()
 	if ss[0].Y != ss[1].Y {
 		t.Errorf("aligned at %v and %v", ss[0].Y, ss[1].Y)
 	}
 	w.Do("copy", "")
 	clip := w.Update(false).Clip
 	w.Do("paste", clip)
-	if len(p.Steps) != 6 || len(w.steps()) != 2 {
+	if len(p.Steps) != 6 || len(w.Steps()) != 2 {
 		t.Errorf("%d steps after pasting", len(p.Steps))
 	}
 	w.Do("paste", " ")
-	if w.notice == "" {
+	if w.Notice() == "" {
 		t.Error("pasting nothing says nothing")
 	}
 	// A move takes connectors along and snaps to the middle of others.
-	w.selectOnly(b.ID)
+	w.Select(b.ID)
 	q = w.centre(b.ID)
 	w.drag(q.X, q.Y, w.centre(a.ID).X+4, q.Y+120)
 	if w.centre(b.ID).X != w.centre(a.ID).X {
@@ -309,12 +309,12 @@ func TestResizeNeverTooSmallForTheText(t *testing.T) {
 	s := w.put(symbol.Process, 300, 300, "A text of some words")
 	c := corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
 	w.drag(c.X, c.Y, c.X+80, c.Y+40)
-	if s := w.one(); s.W < 180 || s.H < 90 {
+	if s := w.Only(); s.W < 180 || s.H < 90 {
 		t.Errorf("larger: %v x %v", s.W, s.H)
 	}
 	c = corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
 	w.drag(c.X, c.Y, c.X-400, c.Y-400)
-	now := w.one()
+	now := w.Only()
 	if len(w.Sheet().Shape(s.ID).Lines) == 0 || now.W > 112 {
 		t.Errorf("smaller: %v x %v", now.W, now.H)
 	}
@@ -365,7 +365,7 @@ func TestLanes(t *testing.T) {
 		t.Error("an empty lane asks")
 	}
 	// One with a step asks what shall become of it.
-	w.band = p.Lanes[0].ID
+	w.SelectBand(p.Lanes[0].ID)
 	at := w.centre(b.ID)
 	w.Do("lane-delete", "")
 	if w.ask == nil || len(w.ask.Answers) != 3 || !strings.Contains(w.ask.Text, "1 step in") {
@@ -376,7 +376,7 @@ func TestLanes(t *testing.T) {
 		t.Errorf("kept: %d lanes, step at %v, was at %v", len(p.Lanes), w.centre(b.ID), at)
 	}
 	w.Undo()
-	w.band = p.Lanes[0].ID
+	w.SelectBand(p.Lanes[0].ID)
 	w.Do("lane-delete", "steps")
 	if len(p.Lanes) != 1 || len(p.Steps) != 1 {
 		t.Errorf("with its steps: %d lanes, %d steps", len(p.Lanes), len(p.Steps))
@@ -394,7 +394,7 @@ func TestRowsAndOutcomes(t *testing.T) {
 	w := open(t)
 	d := w.put(symbol.Decision, 300, 200, "Fit?")
 	for _, text := range []string{"Yes way", "No way"} {
-		w.selectOnly(d.ID)
+		w.Select(d.ID)
 		w.Key("Enter", false, false, text == "No way")
 		w.Accept(text)
 	}
@@ -416,14 +416,14 @@ func TestRowsAndOutcomes(t *testing.T) {
 	if w.Page().Step(rows[1].ID).Text != "Another text" {
 		t.Error("a text edited in the list is not on the page")
 	}
-	w.selectOnly(d.ID)
+	w.Select(d.ID)
 	w.Do("field", `{"old":"","name":"Form","value":"D-2"}`)
 	w.Do("field", `{"old":"Form","name":"Form","value":"D-3"}`)
-	if f := w.one().Fields; len(f) != 1 || f[0].Value != "D-3" {
+	if f := w.Only().Fields; len(f) != 1 || f[0].Value != "D-3" {
 		t.Errorf("fields %v", f)
 	}
 	w.Do("field", `{"old":"Form","name":"","value":""}`)
-	if f := w.one().Fields; len(f) != 0 {
+	if f := w.Only().Fields; len(f) != 0 {
 		t.Errorf("fields %v", f)
 	}
 }
@@ -461,7 +461,7 @@ func TestUpdateIsSparing(t *testing.T) {
 	if u := w.Update(false); len(u.Patch) != 1 || u.Patch[0].ID != id || u.Rows == nil {
 		t.Errorf("a text changed, %d elements", len(u.Patch))
 	}
-	w.selectOnly(id)
+	w.Select(id)
 	w.remove()
 	u := w.Update(false)
 	if !strings.Contains(fmt.Sprint(u.Drop), "step-"+id) {
@@ -563,13 +563,13 @@ func TestTwoWindowsAgree(t *testing.T) {
 			i := r.IntN(2)
 			w := ws[i]
 			if ss := w.Page().Steps; len(ss) > 0 {
-				w.selectOnly(ss[r.IntN(len(ss))].ID)
+				w.Select(ss[r.IntN(len(ss))].ID)
 			}
 			switch r.IntN(9) {
 			case 0:
 				w.nudge(float64(r.IntN(80)-40), float64(r.IntN(80)-40))
 			case 1:
-				if s := w.one(); s != nil {
+				if s := w.Only(); s != nil {
 					w.setText(s.ID, fmt.Sprint("text ", r.IntN(100), "?"))
 				}
 			case 2:
@@ -682,7 +682,7 @@ func TestLanesByName(t *testing.T) {
 	// Named in a field.
 	for i, role := range []string{"Registrar", "Courier", "Registrar"} {
 		f := []chart.Field{{Name: "Role", Value: role}}
-		w.do("field", chart.Part{Do: "step.set", Page: "p1", ID: ids[i*3], Fields: &f})
+		w.Apply("field", chart.Part{Do: "step.set", Page: "p1", ID: ids[i*3], Fields: &f})
 	}
 	if got := w.Facts().LaneNames; fmt.Sprint(got) != "[Registrar Courier]" {
 		t.Errorf("proposed are %v", got)
@@ -708,8 +708,8 @@ func TestSelectionInWords(t *testing.T) {
 	}
 	w.Do("lane-names", "Lane 1\nBorrower")
 	for i, want := range []string{"Lane 1", "Lane Borrower"} {
-		w.selectOnly()
-		w.band = w.Page().Lanes[i].ID
+		w.Select()
+		w.SelectBand(w.Page().Lanes[i].ID)
 		if got := w.Facts().Title; got != want {
 			t.Errorf("lane %d: %q, want %q", i, got, want)
 		}

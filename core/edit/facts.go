@@ -67,7 +67,7 @@ type LineFacts struct {
 func (e *Editor) Facts() Facts {
 	p := e.Page()
 	defer e.hold(p)()
-	f := Facts{Why: map[string]string{}, Slow: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand), Name: e.chart.Name,
+	f := Facts{Why: map[string]string{}, Slow: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.inHand()), Name: e.Chart().Name,
 		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
 	f.Pages, f.Sheet = e.pageFacts(), e.sheetFacts()
 	f.Link = e.linkFacts()
@@ -79,7 +79,7 @@ func (e *Editor) Facts() Facts {
 			f.Slow[c.Name] = c.Slow
 		}
 	}
-	steps, lines := e.steps(), e.lines()
+	steps, lines := e.Steps(), e.Lines()
 	for _, s := range steps {
 		f.Selected = append(f.Selected, s.ID)
 	}
@@ -94,10 +94,10 @@ func (e *Editor) Facts() Facts {
 	f.House = e.houseFacts()
 	f.Shown = []ShownFact{}
 	for _, r := range p.Shown {
-		f.Shown = append(f.Shown, ShownFact{quote(r), sayShown(r)})
+		f.Shown = append(f.Shown, ShownFact{Quote(r), sayShown(r)})
 	}
 	f.Names = e.fieldNames()
-	e.looks.shown = e.eachLook()
+	e.shown = e.eachLook()
 	f.Look = e.lookFacts()
 	for _, c := range table {
 		for _, x := range c.Choices {
@@ -123,8 +123,8 @@ func (e *Editor) Facts() Facts {
 		}
 	}
 	f.Fields, f.FieldsMixed = e.fieldFacts()
-	f.FieldsOf = len(e.steps())
-	if s := e.one(); s != nil {
+	f.FieldsOf = len(e.Steps())
+	if s := e.Only(); s != nil {
 		f.Step = s.ID
 		f.Files = append(f.Files, s.Files...)
 	}
@@ -141,7 +141,7 @@ func (e *Editor) Facts() Facts {
 	for _, l := range p.Lanes {
 		f.InLane = append(f.InLane, Named{l.ID, laneWords(p, l)})
 	}
-	if s := e.one(); s != nil {
+	if s := e.Only(); s != nil {
 		f.StepLane = s.Lane
 	}
 	f.Sight = e.sight()
@@ -159,18 +159,18 @@ func (e *Editor) sight() *geom.Rect {
 		*out = out.Union(r)
 	}
 	for i := range e.Sheet().Steps {
-		if sh := &e.Sheet().Steps[i]; e.selected[sh.Step.ID] {
+		if sh := &e.Sheet().Steps[i]; e.Selected(sh.Step.ID) {
 			add(sh.Rect)
 		}
 	}
 	for i := range e.Sheet().Lines {
-		if r := &e.Sheet().Lines[i]; e.selected[r.Line.ID] {
+		if r := &e.Sheet().Lines[i]; e.Selected(r.Line.ID) {
 			for _, q := range r.Points {
 				add(geom.Rect{X: q.X, Y: q.Y})
 			}
 		}
 	}
-	if b, ok := e.Page().Band(e.band); ok {
+	if b, ok := e.Page().Band(e.Band()); ok {
 		add(b.Head)
 	}
 	return out
@@ -178,42 +178,20 @@ func (e *Editor) sight() *geom.Rect {
 
 // selectionName says what is selected.
 func (e *Editor) selectionName() string {
-	steps, lines := e.steps(), e.lines()
+	steps, lines := e.Steps(), e.Lines()
 	switch {
 	case len(steps) == 1 && len(lines) == 0:
 		info, _ := symbol.Of(steps[0].Symbol)
 		return strings.TrimSpace(info.Name + " " + steps[0].Number)
 	case len(steps) == 0 && len(lines) == 1:
-		return sayConnector(e.endName(lines[0].From), e.endName(lines[0].To))
+		return sayConnector(e.EndName(lines[0].From), e.EndName(lines[0].To))
 	case len(lines) == 0 && e.isGroup(steps):
 		return sayGroup(e.held()[0].Name, len(steps))
 	case len(steps)+len(lines) > 0:
 		return saySelected(len(steps), len(lines))
 	}
-	if b, ok := e.Page().Band(e.band); ok {
+	if b, ok := e.Page().Band(e.Band()); ok {
 		return sayBand(b)
 	}
 	return sayNothingSelected
-}
-
-func (e *Editor) endName(x chart.End) string {
-	if s := e.Page().Step(x.Step); s != nil {
-		return stepName(s)
-	}
-	return sayNowhere
-}
-
-func stepName(s *chart.Step) string {
-	if s.Number != "" {
-		return s.Number
-	}
-	if s.Text != "" {
-		t := []rune(s.Text)
-		if len(t) > 24 {
-			t = append(t[:24], '…')
-		}
-		return string(t)
-	}
-	info, _ := symbol.Of(s.Symbol)
-	return info.Name
 }

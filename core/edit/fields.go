@@ -12,7 +12,7 @@ import (
 func (e *Editor) fieldFacts() (fields []chart.Field, mixed []string) {
 	fields, mixed = []chart.Field{}, []string{}
 	had := map[string]int{} // how many steps have it
-	ss := e.steps()
+	ss := e.Steps()
 	for _, s := range ss {
 		for _, f := range s.Fields {
 			i := slices.IndexFunc(fields, func(o chart.Field) bool { return o.Name == f.Name })
@@ -44,7 +44,7 @@ func (e *Editor) setField(arg string) {
 	_, mixed := e.fieldFacts()
 	keeps := a.Value == "" && a.Name != "" && slices.Contains(mixed, a.Old)
 	var parts []chart.Part
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		a := a
 		if keeps {
 			i := slices.IndexFunc(s.Fields, func(f chart.Field) bool { return f.Name == a.Old })
@@ -54,11 +54,11 @@ func (e *Editor) setField(arg string) {
 			a.Value = s.Fields[i].Value
 		}
 		if fields := a.in(s.Fields); !slices.Equal(fields, s.Fields) {
-			parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Fields: &fields})
+			parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Fields: &fields})
 		}
 	}
 	if len(parts) > 0 {
-		e.do(didField, parts...)
+		e.Apply(didField, parts...)
 	}
 }
 

@@ -13,12 +13,12 @@ import (
 func TestFieldsOfSeveral(t *testing.T) {
 	w := open(t)
 	a, b := w.put(symbol.Process, 300, 200, "Log"), w.put(symbol.Process, 300, 400, "Check")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("field", `{"old":"","name":"Role","value":"Clerk"}`)
 	w.Do("field", `{"old":"","name":"Hours","value":"2"}`)
-	w.selectOnly(b.ID)
+	w.Select(b.ID)
 	w.Do("field", `{"old":"","name":"Role","value":"Head"}`)
-	w.selectOnly(a.ID, b.ID)
+	w.Select(a.ID, b.ID)
 	fields, mixed := w.fieldFacts()
 	if got := fmt.Sprint(fields, mixed); got != "[{Role } {Hours }] [Role Hours]" {
 		t.Errorf("of both: %s", got)
@@ -55,11 +55,11 @@ func TestFindSaysWhy(t *testing.T) {
 		}
 		return Found{}
 	}
-	w.selectOnly()
+	w.Select()
 	if f := find(); f.Do != "into-page" || f.Why == "" {
 		t.Errorf("with nothing selected it finds %+v", f)
 	}
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	if f := find(); f.Why != "" {
 		t.Errorf("with a step selected it finds %+v", f)
 	}
@@ -69,12 +69,12 @@ func TestFindSaysWhy(t *testing.T) {
 func TestLeadsToByName(t *testing.T) {
 	w := open(t)
 	a, b := w.put(symbol.Process, 300, 200, "Log"), w.put(symbol.Process, 300, 400, "Check the form")
-	here := w.page
+	here := w.PageID()
 	w.Do("page-add", "")
 	far := w.put(symbol.Process, 300, 200, "Pack")
-	there := w.page
+	there := w.PageID()
 	w.Do("page-go", here)
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	for words, want := range map[string]chart.Link{"check the FORM": {Page: here, Step: b.ID}, "pack": {Page: there, Step: far.ID}} {
 		if w.Do("link-set", words); w.Page().Step(a.ID).Link == nil || *w.Page().Step(a.ID).Link != want {
 			t.Errorf("%s leads to %v, want %v", words, w.Page().Step(a.ID).Link, want)

@@ -19,23 +19,23 @@ func (e *Editor) addFile(arg string) {
 	s := e.Page().Step(a.Step)
 	switch {
 	case s == nil:
-		e.notice = sayTypingGone
+		e.Say(sayTypingGone)
 		return
 	case len(s.Files) >= chart.MostFiles:
-		e.notice = sayMostFiles(chart.MostFiles)
+		e.Say(sayMostFiles(chart.MostFiles))
 		return
 	}
 	files := append(slices.Clone(s.Files), a.File)
-	e.do(didFile, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Files: &files})
+	e.Apply(didFile, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Files: &files})
 }
 
 // dropFile takes a file off the selected step. It is kept as long as undo may bring it back.
 func (e *Editor) dropFile(id string) {
-	s := e.one()
+	s := e.Only()
 	i := slices.IndexFunc(s.Files, func(f chart.File) bool { return f.ID == id })
 	if i < 0 {
 		return
 	}
 	files := slices.Delete(slices.Clone(s.Files), i, i+1)
-	e.do(didDropFile, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Files: &files})
+	e.Apply(didDropFile, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Files: &files})
 }

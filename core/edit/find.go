@@ -34,16 +34,16 @@ func (e *Editor) Find(q string) []Found {
 		out = out[:min(len(out), mostFound)]
 	}
 	for _, s := range e.Page().Steps {
-		add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep, "select", s.ID, ""})
+		add(Found{Numbered(s), foundStep, "select", s.ID, ""})
 	}
-	for i, p := range e.chart.Pages {
+	for i, p := range e.Chart().Pages {
 		if p == e.Page() {
 			continue
 		}
 		name := p.Name(i)
 		add(Found{name, foundPage, "page-go", p.ID, ""})
 		for _, s := range p.Steps {
-			add(Found{strings.TrimSpace(s.Number + " " + oneLine(s.Text)), foundStep + ", " + name, "step-go", p.ID + " " + s.ID, ""})
+			add(Found{Numbered(s), foundStep + ", " + name, "step-go", p.ID + " " + s.ID, ""})
 		}
 	}
 	first = len(out)
@@ -63,5 +63,3 @@ func (e *Editor) Find(q string) []Found {
 	}
 	return out
 }
-
-func oneLine(s string) string { return strings.Join(strings.Fields(s), " ") }

@@ -20,7 +20,7 @@ func (g *framing) up(e *Editor, p Pointer) {
 	}
 	for _, sh := range e.Sheet().Steps {
 		if sh.Rect.Inside(r) && !sh.Step.Locked {
-			e.selected[sh.Step.ID] = true
+			e.Also(sh.Step.ID)
 		}
 	}
 	e.selectWhole()
@@ -30,13 +30,13 @@ func (g *framing) up(e *Editor, p Pointer) {
 			in = in && r.Contains(q)
 		}
 		if in {
-			e.selected[l.Line.ID] = true
+			e.Also(l.Line.ID)
 		}
 	}
 }
 
-func (g *framing) marks(e *Editor, m pen) {
-	m.line(geom.Box(geom.Span(g.start.at(), g.last.at())), scene.Ink, 1, 3, 3)
+func (g *framing) marks(e *Editor, m scene.Pen) {
+	m.Line(geom.Box(geom.Span(g.start.at(), g.last.at())), scene.Ink, 1, 3, 3)
 }
 
 func (g *framing) cursor() string { return crosshair }

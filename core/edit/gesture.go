@@ -4,6 +4,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
@@ -38,17 +39,17 @@ type gesture interface {
 	move(e *Editor, p Pointer)
 	up(e *Editor, p Pointer)
 	refresh(e *Editor) // the chart changed under it
-	marks(e *Editor, m pen)
-	guides(e *Editor, m pen)
+	marks(e *Editor, m scene.Pen)
+	guides(e *Editor, m scene.Pen)
 	cursor() string
 }
 
 // still is a gesture's part for those that show nothing and wait for nothing.
 type still struct{}
 
-func (still) refresh(*Editor)     {}
-func (still) marks(*Editor, pen)  {}
-func (still) guides(*Editor, pen) {}
+func (still) refresh(*Editor)           {}
+func (still) marks(*Editor, scene.Pen)  {}
+func (still) guides(*Editor, scene.Pen) {}
 
 // press is where a gesture began and where it is now. It begins to move when it has left
 // the slack of a click.
@@ -70,9 +71,22 @@ func (g *press) preview(e *Editor, command func(*Editor) (chart.Command, bool)) 
 		return
 	}
 	if cmd, ok := command(e); ok {
-		e.setPreview(&cmd)
+		e.Preview(&cmd)
 	}
 }
+
+func (e *Editor) gestureOn() bool { return e.gesture != nil }
+
+func (e *Editor) followGesture() {
+	if e.Previews() {
+		e.gesture.refresh(e)
+	}
+}
+
+// forgetHover hides the ports of the step under the pointer until it moves again.
+func (e *Editor) forgetHover() { e.hover = "" }
+
+func (e *Editor) cancelGesture() { e.gesture = nil }
 
 // reach is how near the pointer must be to a thing, px of the page.
 func (e *Editor) reach() float64 {
@@ -91,7 +105,9 @@ func (e *Editor) Pointer(p Pointer) {
 		return
 	}
 	e.touch = p.Touch
-	e.heard = e.heard || p.Type != "move" || e.gesture != nil
+	if p.Type != "move" || e.gesture != nil {
+		e.Hear()
+	}
 	switch p.Type {
 	case "down":
 		if p.Button == 0 {
@@ -108,7 +124,7 @@ func (e *Editor) Pointer(p Pointer) {
 			e.gesture = nil
 			g.up(e, p)
 			if e.typing == nil {
-				e.setPreview(nil) // also when nothing came of it
+				e.Preview(nil) // also when nothing came of it
 			}
 		}
 	case "drop":
@@ -172,24 +188,23 @@ func (e *Editor) selectUnder(p Pointer) {
 	e.under = spot{}
 	e.gesture = nil
 	if sh := e.Sheet().StepAt(q); sh != nil {
-		if !e.selected[sh.Step.ID] {
+		if !e.Selected(sh.Step.ID) {
 			e.selectHeld(sh.Step.ID, false)
 		}
 	} else if r := e.Sheet().RunAt(q, e.reach()); r != nil {
 		e.under, _ = e.spotAt(q)
-		if !e.selected[r.Line.ID] {
-			e.selectOnly(r.Line.ID)
+		if !e.Selected(r.Line.ID) {
+			e.Select(r.Line.ID)
 		}
 	} else {
 		if b, ok := e.Page().HeadAt(q); ok {
-			e.selectOnly()
-			e.band = b.ID
+			e.SelectBand(b.ID)
 		} else if sh := e.Sheet().GroundAt(q); sh != nil {
-			if !e.selected[sh.Step.ID] {
+			if !e.Selected(sh.Step.ID) {
 				e.selectHeld(sh.Step.ID, false)
 			}
 		} else {
-			e.selectOnly()
+			e.Select()
 		}
 	}
 }
@@ -204,29 +219,28 @@ func (e *Editor) double(p Pointer) {
 	}
 	e.gesture = nil
 	if sh := e.Sheet().StepAt(q); sh != nil {
-		e.selectOnly(sh.Step.ID)
+		e.Select(sh.Step.ID)
 		e.typeOnStep(sh.Step.ID)
 		return
 	}
 	if s, ok := e.spotAt(q); ok {
-		e.selectOnly(s.line)
+		e.Select(s.line)
 		e.typeOnSpot(s)
 		return
 	}
 	if b, ok := e.Page().HeadAt(q); ok {
-		e.selectOnly()
-		e.band = b.ID
+		e.SelectBand(b.ID)
 		e.typeOnLane(b.ID)
 		return
 	}
 	if sh := e.Sheet().GroundAt(q); sh != nil && !sh.Step.Locked {
-		e.selectOnly(sh.Step.ID)
+		e.Select(sh.Step.ID)
 		e.typeOnStep(sh.Step.ID)
 		return
 	}
 	e.hand = symbol.Process
 	e.placeSymbol(e.handRect(q))
-	if s := e.one(); s != nil {
+	if s := e.Only(); s != nil {
 		e.typeOnStep(s.ID)
 	}
 }
@@ -240,7 +254,7 @@ func (e *Editor) handRect(q geom.Point) geom.Rect {
 // snapped is where a symbol of its usual size goes with its middle near q, and what it
 // is in line with there.
 func (e *Editor) snapped(k symbol.Kind, q geom.Point) (geom.Rect, []arrange.Guide) {
-	r := e.size(k)
+	r := e.Next.Size(k)
 	r.X, r.Y = q.X-r.W/2, q.Y-r.H/2
 	dx, dy, guides := arrange.Snap(r, e.rects(func(id string) bool { return id == pulledStep }), e.reach(), e.Page().GridSize())
 	r.X += dx
@@ -251,7 +265,7 @@ func (e *Editor) snapped(k symbol.Kind, q geom.Point) (geom.Rect, []arrange.Guid
 // portUnder finds the shown port that the pointer is on.
 func (e *Editor) portUnder(q geom.Point) (*sheet.Shape, *symbol.Port) {
 	ids := []string{e.hover}
-	if s := e.one(); s != nil {
+	if s := e.Only(); s != nil {
 		ids = append(ids, s.ID)
 	}
 	for _, id := range ids {

@@ -53,7 +53,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 			}}
 		}
 	}
-	if ls := e.lines(); len(ls) == 1 {
+	if ls := e.Lines(); len(ls) == 1 {
 		r := e.Sheet().Run(ls[0].ID)
 		for i, at := range [2]geom.Point{r.Points[0], r.Points[len(r.Points)-1]} {
 			if at.Dist(q) <= e.reach() {
@@ -63,7 +63,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 			}
 		}
 	}
-	if s := e.one(); s != nil && !s.Locked {
+	if s := e.Only(); s != nil && !s.Locked {
 		sh := e.Sheet().Shape(s.ID)
 		for i, c := range corners(sh.Rect, e.zoom) {
 			if c.Dist(q) <= e.reach()+2/e.zoom {
@@ -75,11 +75,11 @@ func (e *Editor) gripAt(p Pointer) grip {
 	}
 	if sh := e.Sheet().StepAt(q); sh != nil && p.Ctrl {
 		if l := scene.TextLink(e.Sheet(), sh, q); l != nil {
-			return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.open(l) }} }}
+			return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.goWhere(l) }} }}
 		}
 	}
 	if l := e.linkAt(q); l != nil {
-		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.open(l) }} }}
+		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.goWhere(l) }} }}
 	}
 	if sh := e.Sheet().StepAt(q); sh != nil {
 		return e.stepGrip(sh.Step.ID, p)
@@ -89,7 +89,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 	}
 	if scene.KeyBox(e.Sheet()).Contains(q) && e.Page().Key != nil {
 		return grip{moveAll, func(p Pointer) gesture {
-			e.selectOnly()
+			e.Select()
 			return &keying{press: press{start: p, last: p}, was: *e.Page().Key}
 		}}
 	}
@@ -104,8 +104,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 	}
 	if b, ok := e.Page().HeadAt(q); ok {
 		return grip{grab, func(p Pointer) gesture {
-			e.selectOnly()
-			e.band = b.ID
+			e.SelectBand(b.ID)
 			return &reordering{press: press{start: p, last: p}, band: b}
 		}}
 	}
@@ -121,7 +120,7 @@ func (e *Editor) gripAt(p Pointer) grip {
 	}
 	return grip{arrow, func(p Pointer) gesture {
 		if !p.Shift {
-			e.selectOnly()
+			e.Select()
 		}
 		return &framing{press: press{start: p, last: p}}
 	}}
@@ -137,7 +136,7 @@ func (e *Editor) stepGrip(id string, p Pointer) grip {
 		cursor = arrow
 	}
 	return grip{cursor, func(p Pointer) gesture {
-		again := e.selected[id]
+		again := e.Selected(id)
 		switch {
 		case p.Shift:
 			e.selectHeld(id, true)
@@ -167,10 +166,10 @@ func (e *Editor) lineGrip(s spot, p Pointer) grip {
 	}
 	g.take = func(p Pointer) gesture {
 		if p.Shift {
-			e.selected[s.line] = true
+			e.Also(s.line)
 			return nil
 		}
-		e.selectOnly(s.line)
+		e.Select(s.line)
 		if s.label >= 0 {
 			return &labelling{press: press{start: p, last: p}, line: s.line, index: s.label, off: p.at().Sub(r.Labels[s.label].Box.Centre())}
 		}
@@ -199,4 +198,17 @@ func corners(r geom.Rect, zoom float64) [4]geom.Point {
 
 func cornerCursor(i int) string {
 	return [4]string{"nwse-resize", "nesw-resize", "nwse-resize", "nesw-resize"}[i]
+}
+
+// cursor is the pointer's form: what the hand does, or would do where it is.
+func (e *Editor) cursor() string {
+	switch {
+	case e.gesture != nil:
+		return e.gesture.cursor()
+	case e.hand != "":
+		return crosshair
+	case e.over != "":
+		return e.over
+	}
+	return arrow
 }

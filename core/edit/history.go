@@ -13,8 +13,20 @@ type history struct {
 // done keeps the inverse of a command.
 func (h *history) done(inverse chart.Command) { h.undo, h.redo = append(h.undo, inverse), nil }
 
-// asOne makes what is done one thing to undo.
-func (h *history) asOne(do func()) {
+// Undoable and Redoable are how many commands can be taken back, and done again.
+func (h *history) Undoable() int { return len(h.undo) }
+func (h *history) Redoable() int { return len(h.redo) }
+
+// Last is what the last command that can be taken back did, in words; "" without one.
+func (h *history) Last() string {
+	if len(h.undo) == 0 {
+		return ""
+	}
+	return h.undo[len(h.undo)-1].Words
+}
+
+// AsOne makes what is done one thing to undo.
+func (h *history) AsOne(do func()) {
 	n := len(h.undo)
 	do()
 	if len(h.undo) < n+2 {
@@ -27,22 +39,45 @@ func (h *history) asOne(do func()) {
 	h.undo = append(h.undo[:n], one)
 }
 
+// DrawerOpened, DrawerKept and DrawerGone tell of a drawer of the page around the editor, which can take back what was
+// done in it, or keep what was done so far.
+func (h *history) DrawerOpened() { h.since, h.drawer = len(h.undo), true }
+func (h *history) DrawerKept()   { h.since = len(h.undo) }
+func (h *history) DrawerGone()   { h.drawer = false }
+
+// InDrawer reports whether a drawer is open.
+func (h *history) InDrawer() bool { return h.drawer }
+
 // Undo takes back the last command of this window, Redo does it again.
-func (e *Editor) Undo() { e.heard = true; e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
-func (e *Editor) Redo() { e.heard = true; e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
+func (e *Editor) Undo() { e.Hear(); e.again(&e.undo, &e.redo, whyNoUndo, wordUndo) }
+func (e *Editor) Redo() { e.Hear(); e.again(&e.redo, &e.undo, whyNoRedo, wordRedo) }
+
+// Unmake takes back the last command, of which nobody asked to do it again.
+func (e *Editor) Unmake() {
+	e.Undo()
+	e.redo = nil
+}
+
+// UndoInDrawer takes back the last command where it did what the words say, in the drawer that is open: what is
+// typed there next takes its place.
+func (e *Editor) UndoInDrawer(words string) {
+	if len(e.undo) > e.since && e.Last() == words {
+		e.Undo()
+	}
+}
 
 func (e *Editor) again(from, to *[]chart.Command, none, verb string) {
 	n := len(*from)
 	if n == 0 {
-		e.notice = sentence(none)
+		e.Say(sentence(none))
 		return
 	}
-	e.cancel()
+	e.Cancel()
 	cmd := (*from)[n-1]
 	*from = (*from)[:n-1]
 	inv, ok := e.commit(cmd)
 	if !ok {
-		e.notice = sayCannotAgain(verb, cmd.Words)
+		e.Say(sayCannotAgain(verb, cmd.Words))
 		return
 	}
 	*to = append(*to, inv)

@@ -16,7 +16,7 @@ import (
 // heldWith are the steps that are selected by a press on s: those of the outermost group that holds it,
 // of those within the group that the hand has gone into.
 func (e *Editor) heldWith(s *chart.Step) (group string, ids []string) {
-	i := 1 + slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == e.inside })
+	i := 1 + slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == e.Inside() })
 	if i == len(s.Held) {
 		return "", []string{s.ID}
 	}
@@ -40,26 +40,25 @@ func (e *Editor) selectHeld(id string, more bool) {
 	if s == nil {
 		return
 	}
-	inside := e.inside
+	inside := e.Inside()
 	if !s.HeldBy(inside) {
 		inside = ""
 	}
-	e.inside = inside
+	e.GoInside(inside)
 	_, ids := e.heldWith(s)
 	switch {
 	case !more:
-		e.selectOnly(ids...)
-	case e.selected[id]:
+		e.Select(ids...)
+	case e.Selected(id):
 		for _, id := range ids {
-			delete(e.selected, id)
+			e.Drop(id)
 		}
 	default:
-		e.band = ""
 		for _, id := range ids {
-			e.pick(id)
+			e.Pick(id)
 		}
 	}
-	e.inside = inside
+	e.GoInside(inside)
 }
 
 // goInto selects what a second press on a step is for: of several things the one, of a group what
@@ -69,8 +68,8 @@ func (e *Editor) goInto(id string) {
 	if s == nil {
 		return
 	}
-	if group, ids := e.heldWith(s); group != "" && len(e.selected) == len(ids) {
-		e.inside = group
+	if group, ids := e.heldWith(s); group != "" && e.Count() == len(ids) {
+		e.GoInside(group)
 	}
 	e.selectHeld(id, false)
 }
@@ -78,14 +77,14 @@ func (e *Editor) goInto(id string) {
 // selectWhole selects what is held together with anything that is selected.
 func (e *Editor) selectWhole() {
 	done := map[string]bool{}
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		if len(s.Held) == 0 || done[s.Held[0].ID] {
 			continue
 		}
 		group, ids := e.heldWith(s)
 		done[group] = true
 		for _, id := range ids {
-			e.selected[id] = true
+			e.Also(id)
 		}
 	}
 }
@@ -106,7 +105,7 @@ func (u *unit) rect() geom.Rect {
 }
 
 // units are the selected steps that are not locked, in units as large as can be.
-func (e *Editor) units() []unit { return e.unitsWithin(e.inside) }
+func (e *Editor) units() []unit { return e.unitsWithin(e.Inside()) }
 
 func (e *Editor) unitsWithin(inside string) []unit {
 	p, whole := e.Page(), e.whole()
@@ -138,7 +137,7 @@ func (e *Editor) whole() map[string]bool {
 	for _, s := range e.Page().Steps {
 		for _, h := range s.Held {
 			if is, seen := out[h.ID]; !seen || is {
-				out[h.ID] = e.selected[s.ID]
+				out[h.ID] = e.Selected(s.ID)
 			}
 		}
 	}
@@ -157,7 +156,7 @@ func (e *Editor) lined() []unit {
 // group holds the selected steps together.
 func (e *Editor) group() {
 	e.selectWhole() // no group is torn
-	ss := e.steps()
+	ss := e.Steps()
 	shared := len(ss[0].Held)
 	for _, s := range ss {
 		n := 0
@@ -166,42 +165,42 @@ func (e *Editor) group() {
 		}
 		shared = n
 		if len(s.Held) >= chart.MostHolds {
-			e.notice = sayTooDeep(chart.MostHolds)
+			e.Say(sayTooDeep(chart.MostHolds))
 			return
 		}
 	}
 	if shared > 0 && len(e.membersOf(ss[0].Held[shared-1].ID)) == len(ss) {
-		e.notice = sayOneGroup
+		e.Say(sayOneGroup)
 		return
 	}
-	hold := chart.Hold{ID: e.newID("g")}
+	hold := chart.Hold{ID: e.NewID("g")}
 	var parts []chart.Part
 	for _, s := range ss {
 		held := slices.Insert(slices.Clone(s.Held), shared, hold)
-		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Held: &held})
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Held: &held})
 	}
-	e.do(didGroup, parts...)
+	e.Apply(didGroup, parts...)
 }
 
 // ungroup lets go of the outermost groups that are selected.
 func (e *Editor) ungroup() {
 	var parts []chart.Part
 	for _, u := range e.held() {
-		for _, s := range e.steps() {
+		for _, s := range e.Steps() {
 			if i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == u.ID }); i >= 0 {
 				held := slices.Delete(slices.Clone(s.Held), i, i+1)
-				parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Held: &held})
+				parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Held: &held})
 			}
 		}
 	}
-	e.do(didUngroup, parts...)
+	e.Apply(didUngroup, parts...)
 }
 
 // held are the outermost groups that are selected whole.
 func (e *Editor) held() []chart.Hold {
 	var out []chart.Hold
 	whole, seen := e.whole(), map[string]bool{}
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return whole[h.ID] })
 		if i >= 0 && !seen[s.Held[i].ID] {
 			seen[s.Held[i].ID] = true
@@ -230,19 +229,19 @@ func (e *Editor) nameGroup(name string) {
 		if i := slices.IndexFunc(s.Held, func(o chart.Hold) bool { return o.ID == h.ID }); i >= 0 && s.Held[i].Name != name {
 			held := slices.Clone(s.Held)
 			held[i].Name = name
-			parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Held: &held})
+			parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Held: &held})
 		}
 	}
-	e.do(didNameGroup, parts...)
+	e.Apply(didNameGroup, parts...)
 }
 
 // selectGroup selects a group of the page.
 func (e *Editor) selectGroup(id string) {
 	if ids := e.membersOf(id); len(ids) > 0 {
-		e.selectOnly(ids...)
+		e.Select(ids...)
 		s := e.Page().Step(ids[0])
 		if i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == id }); i > 0 {
-			e.inside = s.Held[i-1].ID
+			e.GoInside(s.Held[i-1].ID)
 		}
 	}
 }
@@ -289,7 +288,7 @@ func (e *Editor) holdFacts() HoldFacts {
 func (e *Editor) free(ss []*chart.Step) []*chart.Step {
 	out := slices.DeleteFunc(slices.Clone(ss), func(s *chart.Step) bool { return s.Locked })
 	if n := len(ss) - len(out); n > 0 {
-		e.notice = sayLocked(n, len(out) == 0)
+		e.Say(sayLocked(n, len(out) == 0))
 	}
 	return out
 }
@@ -301,22 +300,22 @@ func (e *Editor) lock() {
 		words = didUnlock
 	}
 	var parts []chart.Part
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		if s.Locked != locked {
-			parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Locked: &locked})
+			parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Locked: &locked})
 		}
 	}
-	e.do(words, parts...)
+	e.Apply(words, parts...)
 }
 
 func (e *Editor) allLocked() bool {
-	return len(e.steps()) > 0 && !slices.ContainsFunc(e.steps(), func(s *chart.Step) bool { return !s.Locked })
+	return len(e.Steps()) > 0 && !slices.ContainsFunc(e.Steps(), func(s *chart.Step) bool { return !s.Locked })
 }
 
 // stack brings the selected steps in front of others or behind them: by one of those that they lie over or
 // under, or by all. What stands beside the work becomes a ground behind everything.
 func (e *Editor) stack(arg string) {
-	ss := e.free(e.steps())
+	ss := e.free(e.Steps())
 	sh := e.Sheet()
 	var parts []chart.Part
 	front := func(s *chart.Step, to int) {
@@ -326,9 +325,9 @@ func (e *Editor) stack(arg string) {
 		}
 		next := *s
 		next.Front = to
-		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Front: &to})
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Front: &to})
 		if next.Behind() != s.Behind() {
-			parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: []chart.Place{e.groundPlace(&next)}})
+			parts = append(parts, chart.Part{Do: "step.place", Page: e.PageID(), Places: []chart.Place{e.groundPlace(&next)}})
 		}
 	}
 	var order []*chart.Step // the others, from behind to the front, and the selected ones
@@ -364,8 +363,8 @@ func (e *Editor) stack(arg string) {
 			front(s, o.Front+by)
 		}
 	}
-	if !e.do(didStack[arg], parts...) && e.notice == "" {
-		e.notice = sayStacked
+	if !e.Apply(didStack[arg], parts...) && e.Notice() == "" {
+		e.Say(sayStacked)
 	}
 }
 
@@ -397,7 +396,7 @@ func (e *Editor) offGround(s *chart.Step, k symbol.Kind) []chart.Part {
 	}
 	next, front := *s, 0
 	next.Symbol, next.Front = k, front
-	return []chart.Part{{Do: "step.set", Page: e.page, ID: s.ID, Front: &front}, {Do: "step.place", Page: e.page, Places: []chart.Place{e.groundPlace(&next)}}}
+	return []chart.Part{{Do: "step.set", Page: e.PageID(), ID: s.ID, Front: &front}, {Do: "step.place", Page: e.PageID(), Places: []chart.Place{e.groundPlace(&next)}}}
 }
 
 // groundPlace is the place of a step that becomes a ground, or that is one no more.

@@ -25,7 +25,7 @@ func grouped(t *testing.T) (w *window, ids []string) {
 }
 
 func (w *window) picks(ids ...string) {
-	w.selectOnly()
+	w.Select()
 	for _, id := range ids {
 		w.selectHeld(id, true)
 	}
@@ -40,7 +40,7 @@ func (w *window) pressOn(id string) {
 
 func (w *window) chosen() string {
 	var out []string
-	for _, s := range w.steps() {
+	for _, s := range w.Steps() {
 		out = append(out, s.ID)
 	}
 	return strings.Join(out, "")
@@ -63,10 +63,10 @@ func TestGroups(t *testing.T) {
 		}
 	}
 	w.Do("group", "")
-	if w.notice != sayOneGroup {
-		t.Errorf("a group of one group: %q", w.notice)
+	if w.Notice() != sayOneGroup {
+		t.Errorf("a group of one group: %q", w.Notice())
 	}
-	w.selectOnly()
+	w.Select()
 	for i, want := range []string{"abc", "ab", "a", "a"} {
 		if w.pressOn("a"); w.chosen() != want {
 			t.Errorf("press %d on a selects %s, want %s", i+1, w.chosen(), want)
@@ -124,7 +124,7 @@ func TestGroupsAsOne(t *testing.T) {
 	}
 	w.picks("a")
 	w.Do("duplicate", "")
-	copies := w.steps()
+	copies := w.Steps()
 	if len(copies) != 2 || copies[0].Held[0] != copies[1].Held[0] || copies[0].Held[0].ID == w.Page().Step("a").Held[0].ID {
 		t.Fatalf("copied: %+v", copies)
 	}
@@ -167,21 +167,21 @@ func TestLock(t *testing.T) {
 		{"symbol", func() { w.Do("change-symbol", "document") }}, {"row", func() { w.Do("row-text", `{"id":"a","text":"Other"}`) }},
 		{"type", func() { w.typeOnStep("a") }}, {"order", func() { w.Do("stack-front", "") }}, {"delete", func() { w.Do("delete", "") }},
 	} {
-		w.notice = ""
+		w.Say("")
 		c.do()
 		now := w.Page().Step("a")
 		if now == nil || now.X != was.X || now.W != was.W || now.Symbol != was.Symbol || now.Look != was.Look || now.Text != was.Text || now.Front != was.Front || w.typing != nil {
 			t.Fatalf("%s changed it: %+v", c.name, now)
 		}
-		if !strings.Contains(w.notice, "locked") {
-			t.Errorf("%s says %q", c.name, w.notice)
+		if !strings.Contains(w.Notice(), "locked") {
+			t.Errorf("%s says %q", c.name, w.Notice())
 		}
 	}
 	if w.Page().Step("b") != nil {
 		t.Error("what is not locked was not deleted")
 	}
 	q := w.Sheet().Shape("a").Rect.Centre()
-	w.selectOnly()
+	w.Select()
 	if g := w.gripAt(Pointer{X: q.X, Y: q.Y}); g.cursor != arrow {
 		t.Errorf("over it the pointer is %s", g.cursor)
 	}
@@ -194,10 +194,10 @@ func TestLock(t *testing.T) {
 	// Laying out asks first.
 	before := w.json()
 	w.Do("layout", "")
-	if w.json() != before || w.offers == nil || !strings.Contains(w.notice, "1 step is locked") {
-		t.Errorf("laying out a page with a locked step: %q", w.notice)
+	if w.json() != before || w.Offers() == nil || !strings.Contains(w.Notice(), "1 step is locked") {
+		t.Errorf("laying out a page with a locked step: %q", w.Notice())
 	}
-	w.Do(w.offers[0].Do, w.offers[0].Arg)
+	w.Do(w.Offers()[0].Do, w.Offers()[0].Arg)
 	if w.json() == before {
 		t.Error("all the same, nothing is laid out")
 	}
@@ -220,7 +220,7 @@ func TestGround(t *testing.T) {
 	ways := func() string {
 		var b strings.Builder
 		for _, r := range w.Sheet().Lines {
-			b.WriteString(r.Line.ID + quote(r.Points))
+			b.WriteString(r.Line.ID + Quote(r.Points))
 		}
 		return b.String()
 	}
@@ -229,7 +229,7 @@ func TestGround(t *testing.T) {
 	a, z := w.Sheet().Steps[3].Rect, w.Sheet().Steps[8].Rect
 	around := a.Union(z).Grow(30)
 	w.placeSymbol(around)
-	box := w.one()
+	box := w.Only()
 	if box == nil || !box.Behind() || w.Sheet().Shape(box.ID).Rect != around || w.Sheet().Drawn()[0] != len(p.Steps)-1 {
 		t.Fatalf("placed around steps: %+v, drawn %v", box, w.Sheet().Drawn())
 	}
@@ -239,24 +239,24 @@ func TestGround(t *testing.T) {
 	if q := a.Centre(); w.Sheet().StepAt(q).Step.ID != p.Steps[3].ID || w.Sheet().GroundAt(q).Step != box {
 		t.Error("the step on it is not on top")
 	}
-	at := quote(w.Sheet().Shape(box.ID).Rect)
+	at := Quote(w.Sheet().Shape(box.ID).Rect)
 	w.Do("layout", "")
-	if got := quote(w.Sheet().Shape(box.ID).Rect); got != at {
+	if got := Quote(w.Sheet().Shape(box.ID).Rect); got != at {
 		t.Errorf("laid out, it is at %s, was at %s", got, at)
 	}
 	w.Undo()
-	heights := quote(p.Lanes)
-	w.selectOnly()
-	w.band = p.Lanes[0].ID
+	heights := Quote(p.Lanes)
+	w.Select()
+	w.SelectBand(p.Lanes[0].ID)
 	w.Do("lane-above", "")
 	if d := w.Sheet().Shape(box.ID).Rect.Y - around.Y; d < 20 || d != w.Sheet().Shape(p.Steps[3].ID).Rect.Y-a.Y {
 		t.Errorf("with a lane more it went %v down", d)
 	}
 	w.Undo()
-	if quote(p.Lanes) != heights {
+	if Quote(p.Lanes) != heights {
 		t.Error("lanes grew for a ground")
 	}
-	w.selectOnly(box.ID)
+	w.Select(box.ID)
 	w.Do("stack-front", "")
 	if box.Behind() || !w.Sheet().Shape(box.ID).Rect.Inside(p.LaneRect(p.Lane(box.Lane))) {
 		t.Errorf("in front: %+v", box)
@@ -267,7 +267,7 @@ func TestGround(t *testing.T) {
 	}
 	// Made a step of the work, it stands inside a lane.
 	for _, become := range []func(){
-		func() { w.selectOnly(box.ID); w.Do("change-symbol", "process") },
+		func() { w.Select(box.ID); w.Do("change-symbol", "process") },
 		func() { w.row("row-text", box.ID, "Do it [process]") },
 	} {
 		become()
@@ -277,7 +277,7 @@ func TestGround(t *testing.T) {
 		w.Undo()
 	}
 	// A step of the work goes behind others, and is no ground.
-	w.selectOnly(p.Steps[3].ID)
+	w.Select(p.Steps[3].ID)
 	w.Do("stack-back", "")
 	if s := p.Steps[3]; s.Front >= 0 || s.Behind() || s.Lane == "" {
 		t.Errorf("a step behind all: %+v", s)
@@ -297,7 +297,7 @@ func TestBesideIsNotPutIn(t *testing.T) {
 		if n := len(w.Page().Connectors); n != 1 {
 			t.Fatalf("with a %s there are %d connectors", k, n)
 		}
-		w.selectOnly(s.ID)
+		w.Select(s.ID)
 		w.Do("delete", "")
 	}
 }
@@ -314,8 +314,8 @@ func TestStacking(t *testing.T) {
 	}
 	w.picks("a")
 	w.Do("stack-forward", "")
-	if over() != "abcd" || w.notice != sayStacked {
-		t.Errorf("with nothing there: %s, %q", over(), w.notice)
+	if over() != "abcd" || w.Notice() != sayStacked {
+		t.Errorf("with nothing there: %s, %q", over(), w.Notice())
 	}
 	w.nudge(150, 0) // over b
 	w.nudge(50, 0)
@@ -353,10 +353,10 @@ func TestRandomHolding(t *testing.T) {
 		first, undone := w.json(), len(w.undo)
 		names := []string{"group", "ungroup", "lock", "stack-front", "stack-forward", "stack-backward", "stack-back", "duplicate", "align-left", "delete", "distribute-down"}
 		for range 60 {
-			w.selectOnly()
+			w.Select()
 			for range 1 + r.IntN(3) {
 				if n := len(p.Steps); n > 0 && r.IntN(4) == 0 { // as in the list, one of a group
-					w.pick(p.Steps[r.IntN(n)].ID)
+					w.Pick(p.Steps[r.IntN(n)].ID)
 				} else if n > 0 {
 					w.selectHeld(p.Steps[r.IntN(n)].ID, true)
 				}
@@ -364,7 +364,7 @@ func TestRandomHolding(t *testing.T) {
 			locked := map[string]string{}
 			for _, s := range p.Steps {
 				if s.Locked {
-					locked[s.ID] = quote(chart.PlaceOf(s)) + s.Text
+					locked[s.ID] = Quote(chart.PlaceOf(s)) + s.Text
 				}
 			}
 			name := names[r.IntN(len(names))]
@@ -391,7 +391,7 @@ func TestRandomHolding(t *testing.T) {
 				}
 			}
 			for id, was := range locked {
-				if s := p.Step(id); s == nil || quote(chart.PlaceOf(s))+s.Text != was {
+				if s := p.Step(id); s == nil || Quote(chart.PlaceOf(s))+s.Text != was {
 					t.Fatalf("seed %d, %s: the locked %s was %s, is %+v", seed, name, id, was, s)
 				}
 			}

@@ -11,15 +11,6 @@ import (
 	"plaintracer/core/typeset"
 )
 
-// houseChoices are the house styles that come with the application, by their names.
-func houseChoices() []Choice {
-	out := []Choice{{Words: wordHousePlain}}
-	for _, h := range style.Shipped() {
-		out = append(out, Choice{Arg: h.Name, Words: h.Name})
-	}
-	return out
-}
-
 // houseName is the name of the chart's house style, "" for the plain look.
 func (e *Editor) houseName() string {
 	if h := e.Page().House(); h != nil {
@@ -51,19 +42,10 @@ func (e *Editor) takeHouse(arg string) {
 
 // putHouse gives the chart a house style. Routes stay: what grows makes room as it is drawn.
 func (e *Editor) putHouse(h *chart.House, name string) {
-	if h.Name == e.houseName() && (e.chart.House == nil || quote(h) == quote(e.chart.House)) {
+	if h.Name == e.houseName() && (e.Chart().House == nil || Quote(h) == Quote(e.Chart().House)) {
 		return
 	}
-	e.do(didHouse(name), chart.Part{Do: "chart.set", House: h})
-}
-
-// fontChoices are the families that the chart can be set in, as house styles that say no more.
-func fontChoices() []Choice {
-	var out []Choice
-	for i, f := range []chart.Family{chart.Sans, chart.Serif, chart.Mono} {
-		out = append(out, Choice{Arg: quote(chart.House{Family: f}), Words: wordFamilies[i]})
-	}
-	return out
+	e.Apply(didHouse(name), chart.Part{Do: "chart.set", House: h})
 }
 
 // font is what the chart is set in, as fontChoices are.
@@ -82,7 +64,7 @@ func (e *Editor) font() chart.House {
 // under a name that tells so.
 func (e *Editor) setFont(arg string) {
 	var to chart.House
-	if json.Unmarshal([]byte(arg), &to) != nil || quote(to) == quote(e.font()) {
+	if json.Unmarshal([]byte(arg), &to) != nil || Quote(to) == Quote(e.font()) {
 		return
 	}
 	h, name := chart.House{Name: wordHousePlain}, string(to.Family)
@@ -95,7 +77,7 @@ func (e *Editor) setFont(arg string) {
 	h.Font = to.Font
 	h.Name, _, _ = strings.Cut(h.Name, ", ")
 	h.Name += ", " + name
-	e.do(didFont(name), chart.Part{Do: "chart.set", House: &h})
+	e.Apply(didFont(name), chart.Part{Do: "chart.set", House: &h})
 }
 
 // knowFont takes the advances of a font that somebody brought: {"id","metrics"}, the second in
@@ -108,15 +90,14 @@ func (e *Editor) knowFont(arg string) {
 	if json.Unmarshal([]byte(arg), &a) != nil || typeset.AddOwn(a.ID, a.Metrics) != nil {
 		return // it is set in the family that stands in for it
 	}
-	e.afresh()
-	e.drawn.house = new(chart.House) // nothing is drawn as it was
+	e.Afresh()
 }
 
 // keepLooks gives the selected steps the look that they have now as their own, so that a house
 // style does not change them.
 func (e *Editor) keepLooks() {
 	p := e.Page()
-	e.giveLooks(didKeepLooks, e.steps(), func(s *chart.Step, _ chart.StepLook) chart.StepLook { return style.Whole(p, s) })
+	e.giveLooks(didKeepLooks, e.Steps(), func(s *chart.Step, _ chart.StepLook) chart.StepLook { return style.Whole(p, s) })
 }
 
 // makeHouse makes a house style of a name, a family and one to three colours, and gives it to
@@ -136,30 +117,30 @@ func (e *Editor) makeHouse(arg string) {
 		}
 		rgb, ok := typedColour(c)
 		if !ok {
-			e.notice = sayHouseColours
+			e.Say(sayHouseColours)
 			return
 		}
 		colours = append(colours, rgb)
 	}
 	switch a.Name = strings.TrimSpace(a.Name); {
 	case a.Name == "":
-		e.notice = sayHouseNoName
+		e.Say(sayHouseNoName)
 		return
 	case len(colours) == 0 || len(colours) > 3:
-		e.notice = sayHouseColours
+		e.Say(sayHouseColours)
 		return
 	}
 	h, changed := style.Made(a.Name, chart.Family(a.Family), colours)
-	if e.putHouse(&h, a.Name); len(changed) > 0 && e.notice == "" {
-		e.notice = sayRepaired(changed)
+	if e.putHouse(&h, a.Name); len(changed) > 0 && e.Notice() == "" {
+		e.Say(sayRepaired(changed))
 	}
 }
 
 // mendHouse makes everything readable that is not in the chart's house style, and tells what.
 func (e *Editor) mendHouse() {
 	h, changed := style.Mended(e.Page().House())
-	e.do(didMendHouse, chart.Part{Do: "chart.set", House: h})
-	e.notice = sayRepaired(changed)
+	e.Apply(didMendHouse, chart.Part{Do: "chart.set", House: h})
+	e.Say(sayRepaired(changed))
 }
 
 // HouseFacts are about the chart's house style.
@@ -183,7 +164,7 @@ func (e *Editor) houseFacts() HouseFacts {
 				e.houseTold.Font = h.Font.ID
 			}
 			if !slices.ContainsFunc(style.Shipped(), func(s chart.House) bool { return s.Name == h.Name }) {
-				e.houseTold.Own = quote(h)
+				e.houseTold.Own = Quote(h)
 			}
 		}
 		ps := style.Pairings(h)

@@ -92,7 +92,7 @@ func TestHouseOnAHundredCharts(t *testing.T) {
 func TestHouseByHand(t *testing.T) {
 	w := open(t)
 	a, b, _ := w.two()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("house-but", "")
 	w.Do("house", "Kiln")
 	if x, y := style.Of(w.Page(), w.Page().Step(a.ID)), style.Of(w.Page(), w.Page().Step(b.ID)); x.Fill != "#FFFFFF" || y.Fill == "#FFFFFF" {
@@ -104,10 +104,10 @@ func TestHouseByHand(t *testing.T) {
 	}
 	w.Do("house-make", `{"name":"Ours","family":"serif","colours":["#FFCC00","#0A4A5E",""]}`)
 	h := w.Page().House()
-	if h == nil || h.Name != "Ours" || h.Family != chart.Serif || !strings.Contains(w.notice, "#FFCC00 → ") {
-		t.Errorf("made %+v, told %q", h, w.notice)
+	if h == nil || h.Name != "Ours" || h.Family != chart.Serif || !strings.Contains(w.Notice(), "#FFCC00 → ") {
+		t.Errorf("made %+v, told %q", h, w.Notice())
 	}
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	if f := w.Facts().Look; len(f.Colours) < 3 || f.Colours[0] != strings.ToUpper(h.Fills[0]) {
 		t.Errorf("the colours offered are %v, the house style's %v", f.Colours, h.Fills)
 	}
@@ -121,8 +121,8 @@ func TestHouseByHand(t *testing.T) {
 		t.Errorf("told: %+v", f)
 	}
 	w.Do("house-mend", "")
-	if f := w.Facts().House; f.Poor != 0 || !strings.Contains(w.notice, "#DDDDDD → ") || f.Name != "Mist" {
-		t.Errorf("mended: %+v, told %q", f, w.notice)
+	if f := w.Facts().House; f.Poor != 0 || !strings.Contains(w.Notice(), "#DDDDDD → ") || f.Name != "Mist" {
+		t.Errorf("mended: %+v, told %q", f, w.Notice())
 	}
 	w.Undo()
 	w.Undo()
@@ -131,10 +131,10 @@ func TestHouseByHand(t *testing.T) {
 	}
 	h = w.Page().House()
 	for arg, says := range map[string]string{`{"name":" ","colours":["#FFCC00"]}`: sayHouseNoName, `{"name":"Ours","colours":["yellow"]}`: sayHouseColours, `{"name":"Ours","colours":[]}`: sayHouseColours} {
-		w.notice = ""
+		w.Say("")
 		w.Do("house-make", arg)
-		if w.notice != says || w.Page().House() != h {
-			t.Errorf("%s: %q", arg, w.notice)
+		if w.Notice() != says || w.Page().House() != h {
+			t.Errorf("%s: %q", arg, w.Notice())
 		}
 	}
 }

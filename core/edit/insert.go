@@ -7,7 +7,6 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
-	"plaintracer/core/symbol"
 )
 
 // insertion is a step that is put into a connector: the connector leads to the
@@ -21,8 +20,8 @@ func (e *Editor) insertion(c *chart.Connector, step, newLine string) []chart.Par
 		on.Look = &l
 	}
 	return []chart.Part{
-		{Do: "line.set", Page: e.page, ID: c.ID, To: &chart.End{Step: step}, Pins: &[]chart.Pin{}},
-		{Do: "line.add", Page: e.page, Line: &on},
+		{Do: "line.set", Page: e.PageID(), ID: c.ID, To: &chart.End{Step: step}, Pins: &[]chart.Pin{}},
+		{Do: "line.add", Page: e.PageID(), Line: &on},
 	}
 }
 
@@ -48,57 +47,16 @@ func (e *Editor) roomIn(run *sheet.Run, step string, box geom.Rect, stage *chart
 	}
 	moved, parts := arrange.WithinStage(p, to, stage, moved)
 	if len(moved) > 0 {
-		parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: moved})
+		parts = append(parts, chart.Part{Do: "step.place", Page: e.PageID(), Places: moved})
 	}
 	return to, parts
-}
-
-// putInto puts a step that stands on the page into a connector.
-func (e *Editor) putInto(c *chart.Connector, run *sheet.Run, step string, box geom.Rect) {
-	e.do(sayPutInto(e.between(c)), e.puttingInto(c, run, step, box, e.newID("c"))...)
-}
-
-func (e *Editor) puttingInto(c *chart.Connector, run *sheet.Run, step string, box geom.Rect, newLine string) []chart.Part {
-	pl, parts := e.roomIn(run, step, box, nil)
-	parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: []chart.Place{pl}})
-	return append(parts, e.insertion(c, step, newLine)...)
-}
-
-// lineUnder is the connector that a step dropped at r would be put into: one
-// that runs through its middle on the sheet given, where the step does not yet
-// stand. A step that is connected already is not put into any, nor what stands beside the work.
-func (e *Editor) lineUnder(on *sheet.Sheet, k symbol.Kind, id string, r geom.Rect) *sheet.Run {
-	p := e.Page()
-	if k.Beside() {
-		return nil
-	}
-	for _, c := range p.Connectors {
-		if id != "" && (c.From.Step == id || c.To.Step == id) {
-			return nil
-		}
-	}
-	middle := r.Grow(-min(r.W, r.H) * 0.3)
-	var best *sheet.Run
-	for i := range on.Lines {
-		l := &on.Lines[i]
-		if !l.Line.Meaning.Way() || l.Line.From.Loose() || l.Line.To.Loose() || l.Line.ID == pulledID {
-			continue
-		}
-		pts := l.Drawn()
-		for k := 0; k+1 < len(pts); k++ {
-			if geom.SegmentIn(pts[k], pts[k+1], middle) {
-				best = l
-			}
-		}
-	}
-	return best
 }
 
 // gapLeft is the connector that would close the gap that deleting the only
 // selected step leaves in a chain; nil when it stands in none.
 func (e *Editor) gapLeft() *chart.Connector {
-	s := e.one()
-	if s == nil || len(e.lines()) > 0 {
+	s := e.Only()
+	if s == nil || len(e.Lines()) > 0 {
 		return nil
 	}
 	var in, out []*chart.Connector
@@ -121,11 +79,27 @@ func (e *Editor) gapLeft() *chart.Connector {
 	return &c
 }
 
+// left is a connector that would close the gap which deleting a step has left on a page, and how many commands this
+// window had made by then: after another one it is the past.
+type left struct {
+	line     *chart.Connector
+	page     string
+	commands int
+}
+
+// Gap is the connector that would close the gap which the last command left; nil when it left none.
+func (e *Editor) Gap() *chart.Connector {
+	if g := e.gap; g.line != nil && g.page == e.PageID() && g.commands == e.Commands() {
+		return g.line
+	}
+	return nil
+}
+
 // closeGap connects what deleting a step left apart.
 func (e *Editor) closeGap() {
-	c := *e.gap
-	c.ID = e.newID("c")
-	if e.do(didCloseGap, chart.Part{Do: "line.add", Page: e.page, Line: &c}) {
-		e.selectOnly(c.ID)
+	c := *e.Gap()
+	c.ID = e.NewID("c")
+	if e.Apply(didCloseGap, chart.Part{Do: "line.add", Page: e.PageID(), Line: &c}) {
+		e.Select(c.ID)
 	}
 }

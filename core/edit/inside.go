@@ -3,7 +3,6 @@ package edit
 import (
 	"maps"
 	"slices"
-	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
@@ -16,12 +15,12 @@ import (
 // its beginning that carries that name.
 func (e *Editor) pageFor(text string) (*chart.Page, *chart.Step) {
 	p := e.Page()
-	n := chart.NewPage(e.newID("p"))
-	n.Title, n.Sheet, n.Setup = oneLine(text), p.Sheet, newSetup(p)
+	n := chart.NewPage(e.NewID("p"))
+	n.Title, n.Sheet, n.Setup = OneLine(text), p.Sheet, newSetup(p)
 	n.W, n.H = p.SheetSize()
 	n.Frame = chart.Frame{X: p.Margin(), Y: p.Margin() + 32, W: n.W - 2*p.Margin()}
 	info, _ := symbol.Of(symbol.Terminator)
-	first := &chart.Step{ID: e.newID("s"), Symbol: symbol.Terminator, X: n.Frame.X + 60, Y: n.Frame.Y + 60, W: info.W, H: info.H, Text: oneLine(text)}
+	first := &chart.Step{ID: e.NewID("s"), Symbol: symbol.Terminator, X: n.Frame.X + 60, Y: n.Frame.Y + 60, W: info.W, H: info.H, Text: OneLine(text)}
 	n.Steps = append(n.Steps, first)
 	return n, first
 }
@@ -29,18 +28,18 @@ func (e *Editor) pageFor(text string) (*chart.Page, *chart.Step) {
 // into goes to the page behind the selected step; where there is none yet, one is made, which
 // begins with a step of that name.
 func (e *Editor) into() {
-	s := e.one()
-	if s.Link != nil && s.Link.Page != "" && e.chart.Page(s.Link.Page) != nil {
-		e.open(s.Link)
+	s := e.Only()
+	if s.Link != nil && s.Link.Page != "" && e.Chart().Page(s.Link.Page) != nil {
+		e.goWhere(s.Link)
 		return
 	}
-	n, first := e.pageFor(stepName(s))
-	if t := oneLine(s.Text); t != "" {
+	n, first := e.pageFor(StepName(s))
+	if t := OneLine(s.Text); t != "" {
 		n.Title, first.Text = t, t
 	}
-	at := e.pageAt() + 1
-	if e.doPages(didInto, chart.Part{Do: "page.add", NewPage: n, At: &at}, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Link: &chart.LinkPart{To: &chart.Link{Page: n.ID}}}) {
-		e.goPage(n.ID)
+	at := e.PageAt() + 1
+	if e.ApplyToPages(didInto, chart.Part{Do: "page.add", NewPage: n, At: &at}, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Link: &chart.LinkPart{To: &chart.Link{Page: n.ID}}}) {
+		e.ShowPage(n.ID)
 	}
 }
 
@@ -49,18 +48,18 @@ func (e *Editor) into() {
 // its beginning and to an end for each way out.
 func (e *Editor) intoPage() {
 	p := e.Page()
-	steps := e.steps()
+	steps := e.Steps()
 	in := map[string]bool{}
 	var box geom.Rect
 	for _, s := range steps {
 		in[s.ID] = true
 		box = box.Union(p.StepRect(s))
 	}
-	name := oneLine(steps[0].Text)
+	name := OneLine(steps[0].Text)
 	n, first := e.pageFor(name)
 	info, _ := symbol.Of(symbol.Predefined)
 	of := &chart.Step{
-		ID: e.newID("s"), Symbol: symbol.Predefined, Lane: steps[0].Lane, W: info.W, H: info.H, Text: name,
+		ID: e.NewID("s"), Symbol: symbol.Predefined, Lane: steps[0].Lane, W: info.W, H: info.H, Text: name,
 		X: geom.Round2(steps[0].X + steps[0].W/2 - info.W/2), Y: geom.Round2(steps[0].Y + steps[0].H/2 - info.H/2), Link: &chart.Link{Page: n.ID},
 	}
 	for _, l := range p.Lanes {
@@ -104,7 +103,7 @@ func (e *Editor) intoPage() {
 		case to:
 			if way && !entered[l.To.Step] {
 				entered[l.To.Step] = true
-				n.Connectors = append(n.Connectors, &chart.Connector{ID: e.newID("c"), Meaning: chart.Flow, From: chart.End{Step: first.ID}, To: chart.End{Step: l.To.Step}})
+				n.Connectors = append(n.Connectors, &chart.Connector{ID: e.NewID("c"), Meaning: chart.Flow, From: chart.End{Step: first.ID}, To: chart.End{Step: l.To.Step}})
 			}
 			reglue(l, chart.Part{To: &there})
 		case from:
@@ -112,23 +111,23 @@ func (e *Editor) intoPage() {
 				end, _ := symbol.Of(symbol.Terminator)
 				next := p.Step(l.To.Step)
 				out := &chart.Step{
-					ID: e.newID("s"), Symbol: symbol.Terminator, W: end.W, H: end.H, Lane: p.Step(l.From.Step).Lane,
-					Text: strings.TrimSpace(next.Number + " " + oneLine(next.Text)),
+					ID: e.NewID("s"), Symbol: symbol.Terminator, W: end.W, H: end.H, Lane: p.Step(l.From.Step).Lane,
+					Text: Numbered(next),
 				}
 				n.Steps = append(n.Steps, out)
-				inner.ID, inner.To = e.newID("c"), chart.End{Step: out.ID}
+				inner.ID, inner.To = e.NewID("c"), chart.End{Step: out.ID}
 				n.Connectors = append(n.Connectors, &inner)
 			}
 			reglue(l, chart.Part{From: &there})
 		}
 	}
 	if len(entered) == 0 { // nothing leads in: the page begins with the first of them
-		n.Connectors = append(n.Connectors, &chart.Connector{ID: e.newID("c"), Meaning: chart.Flow, From: chart.End{Step: first.ID}, To: chart.End{Step: steps[0].ID}})
+		n.Connectors = append(n.Connectors, &chart.Connector{ID: e.NewID("c"), Meaning: chart.Flow, From: chart.End{Step: first.ID}, To: chart.End{Step: steps[0].ID}})
 	}
 	apart := &chart.Chart{Pages: []*chart.Page{n}}
 	if cmd, ok := layout.Page(n, layout.Down); ok {
 		if _, err := chart.Apply(apart, cmd); err != nil {
-			e.notice = sayCouldNot(didIntoPage, chart.Words(err))
+			e.Say(sayCouldNot(didIntoPage, chart.Words(err)))
 			return
 		}
 	}
@@ -138,11 +137,11 @@ func (e *Editor) intoPage() {
 	if len(ways) > 0 {
 		parts = append(parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
 	}
-	at := e.pageAt() + 1
+	at := e.PageAt() + 1
 	parts = append(parts, chart.Part{Do: "page.add", NewPage: n, At: &at})
-	if e.doPages(didIntoPage, parts...) {
-		e.selectOnly(of.ID)
-		e.notice = sayIntoPage(len(steps), n.Title)
+	if e.ApplyToPages(didIntoPage, parts...) {
+		e.Select(of.ID)
+		e.Say(sayIntoPage(len(steps), n.Title))
 	}
 }
 
@@ -150,8 +149,8 @@ func (e *Editor) intoPage() {
 // what led to the step leads to where its page begins, what led on from it leads on from where
 // its page ended.
 func (e *Editor) outOfPage() {
-	p, s := e.Page(), e.one()
-	n := e.chart.Page(s.Link.Page)
+	p, s := e.Page(), e.Only()
+	n := e.Chart().Page(s.Link.Page)
 	begins, ends := map[string]bool{}, map[string]bool{} // terminators of the page, by where the flow goes
 	for _, t := range n.Steps {
 		if t.Symbol != symbol.Terminator {
@@ -172,7 +171,7 @@ func (e *Editor) outOfPage() {
 		f.Steps = append(f.Steps, &c)
 	}
 	if len(f.Steps) == 0 {
-		e.notice = sayNothingInside
+		e.Say(sayNothingInside)
 		return
 	}
 	var heads, tails []*chart.Connector
@@ -202,7 +201,7 @@ func (e *Editor) outOfPage() {
 	for _, t := range f.Steps {
 		c := *t
 		if p.Step(c.ID) != nil { // else it keeps what people said of it
-			c.ID = e.newID("s")
+			c.ID = e.NewID("s")
 		}
 		ren[t.ID] = c.ID
 		c.X = geom.Round2(t.X + dx)
@@ -220,7 +219,7 @@ func (e *Editor) outOfPage() {
 	}
 	add := func(l chart.Connector) {
 		if l.Way, l.Pins = nil, nil; p.Connector(l.ID) != nil {
-			l.ID = e.newID("c")
+			l.ID = e.NewID("c")
 		}
 		parts = append(parts, chart.Part{Do: "line.add", Page: p.ID, Line: &l})
 	}
@@ -263,11 +262,11 @@ func (e *Editor) outOfPage() {
 	parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	parts = append(parts, chart.Part{Do: "page.drop", Page: n.ID})
 	// What came back may need a larger page.
-	tried := e.chart.Clone()
+	tried := e.Chart().Clone()
 	if _, err := chart.Apply(tried, chart.Command{Parts: parts}); err == nil {
 		parts = append(parts, arrange.Room(tried.Page(p.ID))...)
 	}
-	if e.doPages(didOutOfPage, parts...) {
-		e.selectOnly(slices.Collect(maps.Values(ren))...)
+	if e.ApplyToPages(didOutOfPage, parts...) {
+		e.Select(slices.Collect(maps.Values(ren))...)
 	}
 }

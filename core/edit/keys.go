@@ -13,7 +13,7 @@ import (
 // Key takes one key, named as in the DOM, outside of text fields. It reports whether the
 // key meant anything, and the name of the command when that is the page's to do.
 func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page string) {
-	e.heard = true
+	e.Hear()
 	if d, ok := arrows[key]; ok {
 		step := e.Page().GridSize()
 		if shift || step < 1 {
@@ -100,9 +100,9 @@ var arrows = map[string]geom.Point{"ArrowLeft": {X: -1}, "ArrowRight": {X: 1}, "
 // enter places what is in the hand, types on what has no next step, or adds one.
 func (e *Editor) enter(alt bool) {
 	switch {
-	case e.hand != "":
-		e.placeNext(e.hand)
-	case e.band != "" || len(e.lines()) == 1 && e.one() == nil:
+	case e.inHand() != "":
+		e.placeNext(e.inHand())
+	case e.Band() != "" || len(e.Lines()) == 1 && e.Only() == nil:
 		e.typeOnSelected()
 	default:
 		e.nextStep(alt)
@@ -116,11 +116,11 @@ func (e *Editor) letter(key string, alt bool) bool {
 		if i.Key != key {
 			continue
 		}
-		if alt && len(e.steps()) > 0 {
+		if alt && len(e.Steps()) > 0 {
 			e.setSymbol(i.Kind)
 			return true
 		}
-		if len(e.steps()) == 0 && len(e.lines()) == 0 {
+		if len(e.Steps()) == 0 && len(e.Lines()) == 0 {
 			e.take(i.Kind)
 			return true
 		}
@@ -131,10 +131,10 @@ func (e *Editor) letter(key string, alt bool) bool {
 // wordsBegin reports whether a key is the first letter of a text for what is selected: it
 // is, but for keys of commands that are no letters, and g on a step that has a text.
 func (e *Editor) wordsBegin(key string, ctrl, alt bool) bool {
-	if ctrl || alt || utf8.RuneCountInString(key) != 1 || key == " " || e.one() == nil && len(e.lines()) != 1 {
+	if ctrl || alt || utf8.RuneCountInString(key) != 1 || key == " " || e.Only() == nil && len(e.Lines()) != 1 {
 		return false
 	}
-	if s := e.one(); key == "g" && s != nil && s.Text != "" {
+	if s := e.Only(); key == "g" && s != nil && s.Text != "" {
 		return false
 	}
 	c, _, ok := withKey(key)
@@ -144,7 +144,7 @@ func (e *Editor) wordsBegin(key string, ctrl, alt bool) bool {
 // byNumber selects the step numbered d after the selected one.
 func (e *Editor) byNumber(d int) {
 	at := 0
-	if s := e.one(); s != nil {
+	if s := e.Only(); s != nil {
 		at, _ = strconv.Atoi(s.Number)
 	}
 	best, dist := "", math.MaxInt
@@ -154,16 +154,16 @@ func (e *Editor) byNumber(d int) {
 		}
 	}
 	if best != "" {
-		e.selectOnly(best)
+		e.Select(best)
 	}
 }
 
 // nearest selects the step nearest to the selected one in a direction.
 func (e *Editor) nearest(d geom.Point) {
-	s := e.one()
+	s := e.Only()
 	if s == nil {
 		if ss := e.Page().Steps; len(ss) > 0 {
-			e.selectOnly(ss[0].ID)
+			e.Select(ss[0].ID)
 		}
 		return
 	}
@@ -177,7 +177,7 @@ func (e *Editor) nearest(d geom.Point) {
 		}
 	}
 	if best != "" {
-		e.selectOnly(best)
+		e.Select(best)
 	}
 }
 

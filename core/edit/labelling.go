@@ -32,7 +32,7 @@ func (g *labelling) command(e *Editor) (chart.Command, bool) {
 	ls := append([]chart.Label{}, c.Labels...)
 	box := r.Labels[g.index].Box
 	ls[g.index].Place = placeBeside(r.Points, g.last.at().Sub(g.off), box)
-	return chart.Command{Words: didMoveLabel, Parts: []chart.Part{{Do: "line.set", Page: e.page, ID: c.ID, Labels: &ls}}}, true
+	return chart.Command{Words: didMoveLabel, Parts: []chart.Part{{Do: "line.set", Page: e.PageID(), ID: c.ID, Labels: &ls}}}, true
 }
 
 // placeBeside is the place of a label with its middle at q, relative to a line.
@@ -55,7 +55,7 @@ func (g *labelling) up(e *Editor, p Pointer) {
 		return
 	}
 	if cmd, ok := g.command(e); ok {
-		e.do(cmd.Words, cmd.Parts...)
+		e.Apply(cmd.Words, cmd.Parts...)
 	}
 }
 

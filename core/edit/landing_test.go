@@ -47,18 +47,18 @@ func TestDropsNeverOnTop(t *testing.T) {
 			r := rand.New(rand.NewPCG(seed, 12))
 			for range 25 {
 				ss := w.Page().Steps
-				w.selectOnly()
+				w.Select()
 				for range 1 + 2*r.IntN(2)*(1-min(1, lanes)) {
-					w.selected[ss[r.IntN(len(ss))].ID] = true
+					w.Also(ss[r.IntN(len(ss))].ID)
 				}
-				first := w.steps()[0].ID
+				first := w.Steps()[0].ID
 				to := w.centre(ss[r.IntN(len(ss))].ID).Add(geom.Pt(r.Float64()*80-40, r.Float64()*40-20))
 				lane := w.Page().LaneUnder(to)
 				carry(w, w.centre(first), to)
 				if o := overlaps(w); len(o) > 0 {
 					t.Fatalf("seed %d, %d lanes: %v", seed, lanes, o)
 				}
-				if got := w.Page().LaneUnder(w.centre(first)); lane != nil && (got == nil || got.ID != lane.ID) && len(w.steps()) == 1 {
+				if got := w.Page().LaneUnder(w.centre(first)); lane != nil && (got == nil || got.ID != lane.ID) && len(w.Steps()) == 1 {
 					t.Fatalf("seed %d: dropped in lane %s it stands in %v", seed, lane.ID, got)
 				}
 			}
@@ -78,7 +78,7 @@ func TestLandsBesideWhatHasMoved(t *testing.T) {
 	r := w.Page().StepRect(w.Page().Step(b.ID))
 	r.Y += 300
 	places := []chart.Place{w.Page().PlaceAt(b.ID, b.Lane, r)}
-	if err := w.Receive(Event{Seq: w.seq + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.page, Places: places}}}}); err != nil {
+	if err := w.Receive(Event{Seq: w.seq + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.PageID(), Places: places}}}}); err != nil {
 		t.Fatal(err)
 	}
 	w.Pointer(Pointer{Type: "move", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})

@@ -20,9 +20,7 @@ func (e *Editor) nameLanes(list string) {
 			names = append(names, n)
 		}
 	}
-	if n := len(e.undo); n > e.since && e.undo[n-1].Words == didLanes {
-		e.Undo()
-	}
+	e.UndoInDrawer(didLanes)
 	p := e.Page()
 	var parts []chart.Part
 	switch {
@@ -35,7 +33,7 @@ func (e *Editor) nameLanes(list string) {
 	default:
 		parts = e.lanesNamed(names)
 	}
-	e.do(didLanes, parts...)
+	e.Apply(didLanes, parts...)
 }
 
 // mostLanes of a page that are made from names.
@@ -58,7 +56,7 @@ func (e *Editor) lanesNamed(names []string) []chart.Part {
 	for i, n := range names {
 		switch {
 		case i >= len(p.Lanes):
-			try(chart.Part{Do: "lane.add", Page: p.ID, Lane: &chart.Lane{ID: e.newID("l"), Name: n, Size: laneSize(p)}})
+			try(chart.Part{Do: "lane.add", Page: p.ID, Lane: &chart.Lane{ID: e.NewID("l"), Name: n, Size: laneSize(p)}})
 		case p.Lanes[i].Name != n:
 			try(chart.Part{Do: "lane.set", Page: p.ID, ID: p.Lanes[i].ID, Name: &n})
 		}
@@ -111,7 +109,7 @@ func (e *Editor) newLanes(names []string) []chart.Part {
 	parts := []chart.Part{{Do: "page.set", Page: p.ID, Frame: &frame}}
 	ids := make([]string, len(names))
 	for i, n := range names {
-		ids[i] = e.newID("l")
+		ids[i] = e.NewID("l")
 		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: &chart.Lane{ID: ids[i], Name: n, Size: size}})
 	}
 	var places []chart.Place

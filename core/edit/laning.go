@@ -26,7 +26,7 @@ func (e *Editor) edgeAt(q geom.Point) (b chart.Band, near, ok bool) {
 		}
 		return along >= r.X && along <= r.Right() && math.Abs(v-edge) <= reach
 	}
-	if l := p.Lane(e.band); l != nil {
+	if l := p.Lane(e.Band()); l != nil {
 		if b, _ := p.Band(l.ID); at(b, true) {
 			return b, true, true
 		}
@@ -56,7 +56,7 @@ func (g *widening) move(e *Editor, p Pointer) {
 
 func (g *widening) refresh(e *Editor) {
 	if cmd, ok := g.command(e); g.moved && ok {
-		e.setPreview(&cmd)
+		e.Preview(&cmd)
 	}
 }
 
@@ -81,7 +81,7 @@ const leastBand = 48.0
 func (g *widening) up(e *Editor, p Pointer) {
 	g.last = p
 	if cmd, ok := g.command(e); g.moved && ok {
-		e.do(cmd.Words, cmd.Parts...)
+		e.Apply(cmd.Words, cmd.Parts...)
 	}
 }
 
@@ -103,9 +103,9 @@ func (g *reordering) move(e *Editor, p Pointer) {
 func (g *reordering) refresh(e *Editor) {
 	parts := g.parts(e)
 	if g.on = len(parts) > 0; g.on {
-		e.setPreview(&chart.Command{Words: didMoveBand[g.band.Kind], Parts: parts})
+		e.Preview(&chart.Command{Words: didMoveBand[g.band.Kind], Parts: parts})
 	} else {
-		e.setPreview(nil)
+		e.Preview(nil)
 	}
 }
 
@@ -131,7 +131,7 @@ func (g *reordering) up(e *Editor, p Pointer) {
 	if g.last = p; !g.on {
 		return
 	}
-	e.do(didMoveBand[g.band.Kind], g.parts(e)...)
+	e.Apply(didMoveBand[g.band.Kind], g.parts(e)...)
 }
 
 func (g *reordering) cursor() string { return grabbing }

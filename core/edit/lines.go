@@ -3,7 +3,6 @@ package edit
 import (
 	"cmp"
 	"encoding/json"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -22,19 +21,19 @@ type nextLine struct {
 // one as it is. An action that finds nothing to change says so.
 func (e *Editor) setLines(words, idle string, f func(c *chart.Connector) *chart.Part) {
 	var parts []chart.Part
-	for _, c := range e.lines() {
+	for _, c := range e.Lines() {
 		if part := f(c); part != nil {
-			part.Do, part.Page, part.ID = "line.set", e.page, c.ID
+			part.Do, part.Page, part.ID = "line.set", e.PageID(), c.ID
 			parts = append(parts, *part)
 		}
 	}
 	if len(parts) == 0 {
-		if len(e.lines()) > 0 {
-			e.notice = idle
+		if len(e.Lines()) > 0 {
+			e.Say(idle)
 		}
 		return
 	}
-	e.do(words, parts...)
+	e.Apply(words, parts...)
 }
 
 // setKind changes how the selected connectors run, and how the next one will.
@@ -46,7 +45,7 @@ func (e *Editor) setKind(name string) {
 	if !slices.Contains(chart.Kinds, k) {
 		return
 	}
-	e.next.kind = k
+	e.Next.Kind = k
 	e.setLines(didKind(name), sayKindAlready, func(c *chart.Connector) *chart.Part {
 		if c.Kind == k {
 			return nil
@@ -77,7 +76,7 @@ func (e *Editor) setLook(arg string) {
 			was = *c.Look
 		}
 		l := was.With(set)
-		e.next.look = &l
+		e.Next.Line = &l
 		if l == was {
 			return nil
 		}
@@ -87,7 +86,7 @@ func (e *Editor) setLook(arg string) {
 
 // defaultLook gives the look of the selected connectors back to their meaning.
 func (e *Editor) defaultLook() {
-	e.next.look = nil
+	e.Next.Line = nil
 	e.setLines(didDefaultLook, sayDefaultAlready, func(c *chart.Connector) *chart.Part {
 		if c.Look == nil {
 			return nil
@@ -140,20 +139,20 @@ func (e *Editor) reverse() {
 // anew.
 func (e *Editor) resetRoute() {
 	var parts []chart.Part
-	for _, c := range e.lines() {
+	for _, c := range e.Lines() {
 		if len(c.Pins) > 0 {
-			parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Pins: &[]chart.Pin{}})
+			parts = append(parts, chart.Part{Do: "line.set", Page: e.PageID(), ID: c.ID, Pins: &[]chart.Pin{}})
 		}
 	}
-	if !e.doAnew(e.lines(), didResetRoute, parts...) {
-		e.notice = sayRouteAlready
+	if !e.ApplyAnew(e.Lines(), didResetRoute, parts...) {
+		e.Say(sayRouteAlready)
 	}
 }
 
 // reroute lets all connectors of the page find their ways anew; pins stay.
 func (e *Editor) reroute() {
-	if !e.doAnew(e.Page().Connectors, didReroute) {
-		e.notice = sayReroutedAlready
+	if !e.ApplyAnew(e.Page().Connectors, didReroute) {
+		e.Say(sayReroutedAlready)
 	}
 }
 
@@ -190,13 +189,8 @@ func (e *Editor) setPageCrossings(arg string) {
 		x = ""
 	}
 	if e.Page().Crossings != x {
-		e.do(didPageCrossings, chart.Part{Do: "page.set", Page: e.page, Crossings: &x})
+		e.Apply(didPageCrossings, chart.Part{Do: "page.set", Page: e.PageID(), Crossings: &x})
 	}
-}
-
-// between names a connector by its steps.
-func (e *Editor) between(c *chart.Connector) string {
-	return e.endName(c.From) + " → " + e.endName(c.To)
 }
 
 // setMeaning says what the selected connectors mean.
@@ -211,13 +205,13 @@ func (e *Editor) setMeaning(m chart.Meaning, words string) {
 
 // means reports whether a selected connector has that meaning.
 func (e *Editor) means(m chart.Meaning) bool {
-	return slices.ContainsFunc(e.lines(), func(c *chart.Connector) bool { return c.Meaning == m })
+	return slices.ContainsFunc(e.Lines(), func(c *chart.Connector) bool { return c.Meaning == m })
 }
 
 // lineLooks reports whether the first selected connector has what a look names.
 func (e *Editor) lineLooks(arg string) bool {
 	var want chart.Look
-	ls := e.lines()
+	ls := e.Lines()
 	if len(ls) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
 		return false
 	}
@@ -228,7 +222,7 @@ func (e *Editor) lineLooks(arg string) bool {
 
 // crosses reports whether the first selected connector yields that way.
 func (e *Editor) crosses(arg string) bool {
-	ls := e.lines()
+	ls := e.Lines()
 	return len(ls) > 0 && cmp.Or(string(ls[0].Crossings), "page") == arg
 }
 
@@ -236,54 +230,13 @@ func pageCrossings(p *chart.Page) string { return cmp.Or(string(p.Crossings), st
 
 // keepOff lets lines of the page keep off labels placed by hand, or not any more.
 func (e *Editor) keepOff() {
-	e.do(didKeepOff, chart.Part{Do: "page.set", Page: e.page, KeepOff: ptr(!e.Page().KeepOff)})
+	e.Apply(didKeepOff, chart.Part{Do: "page.set", Page: e.PageID(), KeepOff: new(!e.Page().KeepOff)})
 }
 
 // kindShown is the kind of the first selected connector, without one of the next.
 func (e *Editor) kindShown() chart.Kind {
-	if ls := e.lines(); len(ls) > 0 {
+	if ls := e.Lines(); len(ls) > 0 {
 		return ls[0].Kind
 	}
-	return e.next.kind
-}
-
-// kindChoices are the kinds of connectors as the bench shows them.
-var kindChoices = []Choice{
-	{Arg: roundedName, Words: wordRounded}, {Arg: string(chart.Square), Words: wordSquare}, {Arg: string(chart.Straight), Words: wordStraight},
-	{Arg: string(chart.Curved), Words: wordCurved}, {Arg: string(chart.Wide), Words: wordWide},
-}
-
-// Weights that the line drawer offers, px.
-var Weights = []float64{1, 1.4, 2, 3, 4.5}
-
-// Colours that the line drawer offers; each has a contrast of 4.5:1 and more on
-// white paper (WCAG 2.2, 1.4.3).
-var Colours = []Choice{
-	{Arg: "#23282c", Words: wordInk},
-	{Arg: "#5c6264", Words: wordGrey},
-	{Arg: "#b0361b", Words: wordRed},
-	{Arg: "#0b6b69", Words: wordGreen},
-	{Arg: "#7a4b12", Words: wordBrown},
-	{Arg: "#4a3f8c", Words: wordViolet},
-}
-
-// lookChoices are what the line drawer offers of a look, each set by itself.
-func lookChoices() []Choice {
-	var out []Choice
-	for _, m := range chart.Marks {
-		out = append(out, Choice{Arg: quote(chart.Look{Start: m}), Words: wordStart + ": " + markWords(m)})
-	}
-	for _, m := range chart.Marks {
-		out = append(out, Choice{Arg: quote(chart.Look{End: m}), Words: wordEnd + ": " + markWords(m)})
-	}
-	for _, d := range chart.Dashes {
-		out = append(out, Choice{Arg: quote(chart.Look{Dash: d}), Words: wordDash + ": " + string(d)})
-	}
-	for _, w := range Weights {
-		out = append(out, Choice{Arg: quote(chart.Look{Weight: w}), Words: fmt.Sprintf("%s: %g", wordWeight, w)})
-	}
-	for _, c := range Colours {
-		out = append(out, Choice{Arg: quote(chart.Look{Colour: c.Arg}), Words: wordColour + ": " + c.Words})
-	}
-	return out
+	return e.Next.Kind
 }

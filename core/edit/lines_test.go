@@ -38,7 +38,7 @@ func TestLastUsedIsTheNext(t *testing.T) {
 		t.Errorf("the next one is %+v", next)
 	}
 	// Many at once, back to the meaning, and undone in one.
-	w.selectOnly(c.ID, next.ID)
+	w.Select(c.ID, next.ID)
 	w.Do("default-look", "")
 	w.Do("kind", "square")
 	for _, c := range w.Page().Connectors {
@@ -93,13 +93,13 @@ func TestBending(t *testing.T) {
 		t.Fatalf("the three-sided way runs %v", pts)
 	}
 	mid := w.Page().StepRect(w.Page().Step(a.ID)).Centre()
-	w.selectOnly(w.Page().Steps[0].ID, w.Page().Steps[1].ID)
+	w.Select(w.Page().Steps[0].ID, w.Page().Steps[1].ID)
 	w.nudge(0, 40)
 	if now := w.runs(c.ID); now[1].Y != y+140 {
 		t.Errorf("both steps moved by 40, it runs %v", now)
 	}
 	w.Undo()
-	w.selectOnly(c.ID)
+	w.Select(c.ID)
 	w.Do("bends-more", "")
 	if n := len(w.Page().Connector(c.ID).Pins); n != 2 {
 		t.Errorf("%d pins, wanted one more and its neighbour", n)
@@ -255,15 +255,15 @@ func TestGlueLoose(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
 	near := chart.End{X: 600 + 56 + 20, Y: 200} // 20 px off b
-	w.do("loosen", chart.Part{Do: "line.set", Page: w.page, ID: c.ID, To: &near})
-	w.do("another", chart.Part{Do: "line.add", Page: w.page, Line: &chart.Connector{ID: "far", From: chart.End{Step: a.ID}, To: chart.End{X: 900, Y: 700}, Meaning: chart.Flow}})
+	w.Apply("loosen", chart.Part{Do: "line.set", Page: w.PageID(), ID: c.ID, To: &near})
+	w.Apply("another", chart.Part{Do: "line.add", Page: w.PageID(), Line: &chart.Connector{ID: "far", From: chart.End{Step: a.ID}, To: chart.End{X: 900, Y: 700}, Meaning: chart.Flow}})
 	ls := w.LooseEnds()
 	if len(ls) != 2 || ls[0].Step != b.ID || ls[0].Which != "to" || ls[1].Step != "" {
 		t.Fatalf("%+v", ls)
 	}
 	w.Do("glue-loose", "")
-	if got := w.Page().Connector(c.ID).To.Step; got != b.ID || w.notice == "" {
-		t.Errorf("glued to %q, notice %q", got, w.notice)
+	if got := w.Page().Connector(c.ID).To.Step; got != b.ID || w.Notice() == "" {
+		t.Errorf("glued to %q, notice %q", got, w.Notice())
 	}
 	if ls := w.LooseEnds(); len(ls) != 1 {
 		t.Errorf("still loose: %+v", ls)
@@ -284,13 +284,13 @@ func TestOwnPorts(t *testing.T) {
 	if pts[0].X != 160 || pts[1].X != 160 || pts[1].Y <= pts[0].Y {
 		t.Errorf("it runs %v", pts)
 	}
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	if why := needPorts(w.Editor); why == "" {
 		t.Error("a port in use counts as spare")
 	}
-	w.selectOnly(c.ID)
+	w.Select(c.ID)
 	w.Do("delete", "")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("ports-clear", "")
 	if len(w.Page().Step(a.ID).Ports) != 0 {
 		t.Error("the port was not taken away")
@@ -346,7 +346,7 @@ func TestWaysAnew(t *testing.T) {
 	a, b, c := w.two()
 	straight := fmt.Sprint(w.runs(c.ID))
 	s := w.put(symbol.Process, 400, 700, "In between")
-	w.selectOnly(a.ID, b.ID)
+	w.Select(a.ID, b.ID)
 	w.drag(200, 200, 200, 260)
 	for k, q := range w.runs(c.ID) {
 		if at := w.centre(a.ID).Y; q.Y != at || at == 200 {
@@ -364,7 +364,7 @@ func TestWaysAnew(t *testing.T) {
 		odd.Points = append(odd.Points, geom.Pt(q.X, q.Y))
 	}
 	for _, do := range []string{"reset-route", "reroute"} {
-		w.commit(chart.Command{Words: "odd", Parts: []chart.Part{{Do: "line.ways", Page: w.page, Ways: map[string]*chart.Way{c.ID: odd}}}})
+		w.commit(chart.Command{Words: "odd", Parts: []chart.Part{{Do: "line.ways", Page: w.PageID(), Ways: map[string]*chart.Way{c.ID: odd}}}})
 		if now := w.runs(c.ID); len(now) != 4 {
 			t.Fatalf("the way that was kept is not: %v", now)
 		}
@@ -373,15 +373,15 @@ func TestWaysAnew(t *testing.T) {
 			t.Errorf("a step that moved far off changed it to %v", now)
 		}
 		w.Undo()
-		w.selectOnly(c.ID)
+		w.Select(c.ID)
 		w.Do(do, "")
 		if now := fmt.Sprint(w.runs(c.ID)); now != straight {
 			t.Errorf("%s: it runs %s, not %s", do, now, straight)
 		}
 	}
-	w.notice = ""
+	w.Say("")
 	w.Do("reset-route", "")
-	if w.notice == "" {
+	if w.Notice() == "" {
 		t.Error("asked twice, it does not say that it runs free")
 	}
 }
@@ -399,7 +399,7 @@ func FuzzLines(f *testing.F) {
 		w.put(symbol.Decision, 400, 400, "Complete?")
 		w.connect(w.Page().Steps[1], w.Page().Steps[2])
 		w.connect(w.Page().Steps[2], w.Page().Steps[0])
-		start := quote(w.Chart())
+		start := Quote(w.Chart())
 		done := len(w.undo)
 		for range min(max(n, 0), 60) {
 			p := w.Page()
@@ -408,7 +408,7 @@ func FuzzLines(f *testing.F) {
 			k := r.IntN(len(pts) - 1)
 			m := geom.Pt((pts[k].X+pts[k+1].X)/2, (pts[k].Y+pts[k+1].Y)/2)
 			by := func() float64 { return float64(r.IntN(400) - 200) }
-			w.selectOnly(c.ID)
+			w.Select(c.ID)
 			switch r.IntN(9) {
 			case 0, 1, 2:
 				w.drag(m.X, m.Y, m.X+by(), m.Y+by())
@@ -437,7 +437,7 @@ func FuzzLines(f *testing.F) {
 		for len(w.undo) > done {
 			w.Undo()
 		}
-		if now := quote(w.Chart()); now != start {
+		if now := Quote(w.Chart()); now != start {
 			t.Fatalf("undone it is\n%s\nwas\n%s", now, start)
 		}
 	})
@@ -453,7 +453,7 @@ func TestResizeKeepsTheMiddle(t *testing.T) {
 		for _, l := range [][2]*chart.Step{{left, s}, {s, right}, {s, below}} {
 			w.connect(w.Page().Step(l[0].ID), w.Page().Step(l[1].ID))
 		}
-		w.selectOnly(s.ID)
+		w.Select(s.ID)
 		c := corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
 		w.drag(c.X, c.Y, c.X+32, c.Y+24)
 		r := w.Sheet().Shape(s.ID).Rect

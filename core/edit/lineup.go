@@ -25,14 +25,14 @@ func (e *Editor) distribute(across bool) {
 }
 
 func (e *Editor) sameSize() {
-	e.free(e.steps())
+	e.free(e.Steps())
 	e.putInLine(didSameSize, e.places(arrange.SameSize(e.boxes())), true, false)
 }
 
 // lineUp brings the units that are selected to where to says; with split those of each lane by themselves.
 // What is held together keeps its places among itself.
 func (e *Editor) lineUp(words string, split, across bool, to func([]arrange.Box) []arrange.Box) {
-	e.free(e.steps())
+	e.free(e.Steps())
 	us := e.lined()
 	grouped := slices.ContainsFunc(us, func(u unit) bool { return len(u.boxes) > 1 })
 	by := map[string]unit{}
@@ -61,7 +61,7 @@ func (e *Editor) putInLine(words string, places []chart.Place, across, grouped b
 		places = arrange.Spread(e.Page(), places, across)
 	}
 	if len(places) > 0 {
-		e.do(words, chart.Part{Do: "step.place", Page: e.page, Places: places})
+		e.Apply(words, chart.Part{Do: "step.place", Page: e.PageID(), Places: places})
 	}
 }
 

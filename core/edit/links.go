@@ -2,7 +2,6 @@ package edit
 
 import (
 	"encoding/json"
-	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -31,23 +30,17 @@ type LinkFacts struct {
 // page; and how a link is set there.
 func (e *Editor) linked() (of string, now *chart.Link, part chart.Part, ok bool) {
 	p := e.Page()
-	switch s := e.one(); {
-	case s != nil && e.chosenText():
-		t := e.typing
-		lo, hi := min(t.from, t.to), max(t.from, t.to)
-		for _, r := range t.runs {
-			if r.From < hi && r.To > lo && r.Link != nil {
-				now = r.Link
-			}
-		}
-		return sayText(t.Text[lo:hi]), now, part, true
+	switch s := e.Only(); {
+	case s != nil && e.ChosenIn(s.ID):
+		text, now := e.Chosen()
+		return sayText(text), now, part, true
 	case s != nil:
-		return e.selectionName(), s.Link, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID}, true
-	case p.Lane(e.band) != nil:
-		l := p.Lane(e.band)
+		return StepTitle(s), s.Link, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID}, true
+	case p.Lane(e.Band()) != nil:
+		l := p.Lane(e.Band())
 		return l.Name, l.Link, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID}, true
-	case len(e.selected) == 0 && e.band == "":
-		return p.Name(e.pageAt()), p.Link, chart.Part{Do: "page.set", Page: p.ID}, true
+	case e.Count() == 0 && e.Band() == "":
+		return p.Name(e.PageAt()), p.Link, chart.Part{Do: "page.set", Page: p.ID}, true
 	}
 	return "", nil, chart.Part{}, false
 }
@@ -61,11 +54,11 @@ func (e *Editor) linkFacts() LinkFacts {
 	f.Of = of
 	f.To, f.Gone = e.linkWords(now)
 	for _, s := range e.Page().Steps {
-		if !e.selected[s.ID] && s.Text != "" && len(f.Offer) < mostOffered {
-			f.Offer = append(f.Offer, wordStepLink+strings.TrimSpace(s.Number+" "+oneLine(s.Text)))
+		if !e.Selected(s.ID) && s.Text != "" && len(f.Offer) < mostOffered {
+			f.Offer = append(f.Offer, wordStepLink+strings.TrimSpace(s.Number+" "+OneLine(s.Text)))
 		}
 	}
-	for i, p := range e.chart.Pages {
+	for i, p := range e.Chart().Pages {
 		if p != e.Page() {
 			f.Offer = append(f.Offer, wordPageLink+p.Name(i))
 		}
@@ -94,17 +87,17 @@ func (e *Editor) linkWords(l *chart.Link) (words string, gone bool) {
 		}
 		return wordGoneChart, e.charts != nil
 	}
-	p := e.chart.Page(l.Page)
+	p := e.Chart().Page(l.Page)
 	if p == nil {
 		return wordGonePage, true
 	}
-	words = wordPageLink + p.Name(slices.Index(e.chart.Pages, p))
+	words = wordPageLink + p.Name(slices.Index(e.Chart().Pages, p))
 	if l.Step != "" {
 		s := p.Step(l.Step)
 		if s == nil {
 			return wordGoneStep, true
 		}
-		words += ", " + wordStepLink + strings.TrimSpace(s.Number+" "+oneLine(s.Text))
+		words += ", " + wordStepLink + strings.TrimSpace(s.Number+" "+OneLine(s.Text))
 	}
 	return words, false
 }
@@ -118,26 +111,18 @@ func (e *Editor) setLink(words string) {
 	}
 	to, why := e.linkOf(strings.TrimSpace(words))
 	if why != "" {
-		e.notice = why
+		e.Say(why)
 		return
 	}
 	if now == nil && to == nil || now != nil && to != nil && *now == *to {
 		return
 	}
 	if part.Do == "" { // a piece of the text being typed
-		t := e.typing
-		t.runs = chart.RunsLinked(t.runs, min(t.from, t.to), max(t.from, t.to), to)
-		e.showTyped()
+		e.LinkChosen(to)
 		return
 	}
 	part.Link = &chart.LinkPart{To: to}
-	e.do(didLink, part)
-}
-
-// chosenText reports whether some of the selected step's text is chosen while it is typed.
-func (e *Editor) chosenText() bool {
-	t, s := e.typing, e.one()
-	return t != nil && s != nil && t.Kind == "step" && t.ID == s.ID && t.from != t.to
+	e.Apply(didLink, part)
 }
 
 // linkOf reads where words lead, or tells in words why nowhere.
@@ -174,7 +159,7 @@ func (e *Editor) linkOf(words string) (to *chart.Link, why string) {
 	l := &chart.Link{Page: p.ID}
 	if hasStep {
 		number, _, _ := strings.Cut(strings.TrimSpace(step), " ")
-		i := slices.IndexFunc(p.Steps, func(s *chart.Step) bool { return s.Number == number || oneLine(s.Text) == strings.TrimSpace(step) })
+		i := slices.IndexFunc(p.Steps, func(s *chart.Step) bool { return s.Number == number || OneLine(s.Text) == strings.TrimSpace(step) })
 		if i < 0 {
 			return nil, sayNoNumber(number)
 		}
@@ -185,9 +170,9 @@ func (e *Editor) linkOf(words string) (to *chart.Link, why string) {
 
 // stepCalled leads to the step of that text, in any case, on this page before others; nil where there is none.
 func (e *Editor) stepCalled(text string) *chart.Link {
-	for _, p := range append([]*chart.Page{e.Page()}, e.chart.Pages...) {
+	for _, p := range append([]*chart.Page{e.Page()}, e.Chart().Pages...) {
 		for _, s := range p.Steps {
-			if strings.EqualFold(oneLine(s.Text), oneLine(text)) && !e.selected[s.ID] {
+			if strings.EqualFold(OneLine(s.Text), OneLine(text)) && !e.Selected(s.ID) {
 				return &chart.Link{Page: p.ID, Step: s.ID}
 			}
 		}
@@ -197,16 +182,16 @@ func (e *Editor) stepCalled(text string) *chart.Link {
 
 // pageNamed is the page of a name or a number, "page 2"; nil where there is none.
 func (e *Editor) pageNamed(words string) *chart.Page {
-	for i, p := range e.chart.Pages {
+	for i, p := range e.Chart().Pages {
 		if strings.EqualFold(p.Name(i), words) {
 			return p
 		}
 	}
 	n, err := strconv.Atoi(strings.TrimSpace(strings.TrimPrefix(strings.ToLower(words), "page")))
-	if err != nil || n < 1 || n > len(e.chart.Pages) {
+	if err != nil || n < 1 || n > len(e.Chart().Pages) {
 		return nil
 	}
-	return e.chart.Pages[n-1]
+	return e.Chart().Pages[n-1]
 }
 
 // knowCharts takes the names of the person's charts.
@@ -217,35 +202,35 @@ func (e *Editor) knowCharts(arg string) {
 	}
 }
 
-// open goes where a link leads: to a page here, or by way of the page around the editor.
-func (e *Editor) open(l *chart.Link) {
+// goWhere goes where a link leads: to a page here, or by way of the page around the editor.
+func (e *Editor) goWhere(l *chart.Link) {
 	switch _, gone := e.linkWords(l); {
 	case l == nil:
 	case gone:
-		e.notice = sayGone
+		e.Say(sayGone)
 	case l.URL != "":
-		e.opens = l.URL
+		e.Open(l.URL)
 	case l.Chart != "":
-		e.opens = fmt.Sprintf("/charts/%s", l.Chart)
+		e.Open("/charts/" + l.Chart)
 	case l.Step != "":
 		e.goStep(l.Page + " " + l.Step)
 	default:
-		e.goPage(l.Page)
+		e.ShowPage(l.Page)
 	}
 }
 
 // openLink goes where what is selected leads.
 func (e *Editor) openLink() {
 	_, now, _, _ := e.linked()
-	e.open(now)
+	e.goWhere(now)
 }
 
 // openStep goes where a step leads, or to the mate of an off-page connector.
 func (e *Editor) openStep(s *chart.Step) {
 	switch {
 	case s.Link != nil:
-		e.open(s.Link)
-	case needMate(e) == "" && e.one() == s:
+		e.goWhere(s.Link)
+	case e.Only() == s && len(flow.Mates(e.Chart(), s)) > 0:
 		e.goMate()
 	}
 }
@@ -261,7 +246,7 @@ func (e *Editor) linkAt(q geom.Point) *chart.Link {
 		if s.Link != nil {
 			return s.Link
 		}
-		m := flow.Mates(e.chart, s)[0]
+		m := flow.Mates(e.Chart(), s)[0]
 		return &chart.Link{Page: m.Page.ID, Step: m.Step.ID}
 	}
 	for _, b := range sh.Page.Bands() {
@@ -277,4 +262,11 @@ func (e *Editor) linkAt(q geom.Point) *chart.Link {
 		return &chart.Link{Page: p.ID, Step: s.ID}
 	}
 	return nil
+}
+
+// goMate goes to the mate of the selected off-page connector.
+func (e *Editor) goMate() {
+	if ms := flow.Mates(e.Chart(), e.Only()); len(ms) > 0 {
+		e.goStep(ms[0].Page.ID + " " + ms[0].Step.ID)
+	}
 }

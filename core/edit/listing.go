@@ -20,9 +20,9 @@ import (
 // before an arrow and a number behind one are not text, but what they say.
 func (e *Editor) rowText(arg string) {
 	if parts := e.rowParts(arg); len(parts) > 0 {
-		e.do(didType, parts...)
-	} else if e.gesture == nil && e.typing == nil {
-		e.setPreview(nil)
+		e.Apply(didType, parts...)
+	} else if !e.UnderWay() {
+		e.Preview(nil)
 	}
 }
 
@@ -32,14 +32,14 @@ func (e *Editor) rowSend(arg string) {
 	if json.Unmarshal([]byte(arg), &a) != nil {
 		return
 	}
-	e.asOne(func() {
+	e.AsOne(func() {
 		e.rowText(arg)
 		s, to := e.Page().Step(a.ID), e.Page().Step(a.To)
 		if s == nil || to == nil || s == to {
 			return
 		}
-		if e.do(didConnect, e.sendTo(s, to)...) {
-			e.notice = saySent(rowName(s), rowName(to))
+		if e.Apply(didConnect, e.sendTo(s, to)...) {
+			e.Say(saySent(rowName(s), rowName(to)))
 		}
 		e.row = s.ID
 	})
@@ -48,7 +48,7 @@ func (e *Editor) rowSend(arg string) {
 // rowTry shows on the page what is typed into a row, before it is accepted: {"id","text"}.
 func (e *Editor) rowTry(arg string) {
 	var a struct{ ID, Text string }
-	if json.Unmarshal([]byte(arg), &a) != nil || e.gesture != nil || e.typing != nil {
+	if json.Unmarshal([]byte(arg), &a) != nil || e.UnderWay() {
 		return
 	}
 	s := e.Page().Step(a.ID)
@@ -60,10 +60,10 @@ func (e *Editor) rowTry(arg string) {
 		said = r.Text
 	}
 	if said == s.Text {
-		e.setPreview(nil)
+		e.Preview(nil)
 		return
 	}
-	e.setPreview(&chart.Command{Words: didType, Parts: e.withText(s, said, chart.RunsAfter(s.Runs, s.Text, said))})
+	e.Preview(&chart.Command{Words: didType, Parts: e.withText(s, said, chart.RunsAfter(s.Runs, s.Text, said))})
 }
 
 func (e *Editor) rowParts(arg string) []chart.Part {
@@ -77,7 +77,7 @@ func (e *Editor) rowParts(arg string) []chart.Part {
 		return nil
 	}
 	if s.Locked {
-		e.notice = sayLocked(1, true)
+		e.Say(sayLocked(1, true))
 		return nil
 	}
 	in := e.wayFrom(s)
@@ -121,50 +121,6 @@ func (e *Editor) numbered(n string) *chart.Step {
 	return nil
 }
 
-// wayFrom is the way that leads to a step from a decision; nil where none or more than one does.
-func (e *Editor) wayFrom(s *chart.Step) *chart.Connector {
-	p := e.Page()
-	var in []*chart.Connector
-	for _, c := range p.Connectors {
-		if c.To.Step == s.ID && c.Meaning.Way() && !c.From.Loose() && p.Step(c.From.Step).Symbol == symbol.Decision {
-			in = append(in, c)
-		}
-	}
-	if len(in) != 1 {
-		return nil
-	}
-	return in[0]
-}
-
-// ways are the ways out of a step, in their order.
-func (e *Editor) ways(s *chart.Step) []*chart.Connector {
-	var out []*chart.Connector
-	for _, c := range e.Page().Connectors {
-		if c.From.Step == s.ID && c.Meaning.Way() && !c.To.Loose() {
-			out = append(out, c)
-		}
-	}
-	return out
-}
-
-// sendTo are the parts that lead a step to another one: its only way goes there, or it gets one more.
-func (e *Editor) sendTo(s, to *chart.Step) []chart.Part {
-	ways := e.ways(s)
-	if slices.ContainsFunc(ways, func(c *chart.Connector) bool { return c.To.Step == to.ID }) {
-		return nil
-	}
-	if len(ways) == 1 && s.Symbol != symbol.Decision {
-		return []chart.Part{e.lead(ways[0], to.ID)}
-	}
-	_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: to.ID}, s.Symbol, to.Symbol)
-	return []chart.Part{line}
-}
-
-// lead is the part that leads a connector to another step.
-func (e *Editor) lead(c *chart.Connector, to string) chart.Part {
-	return chart.Part{Do: "line.set", Page: e.page, ID: c.ID, To: &chart.End{Step: to}, Pins: &[]chart.Pin{}}
-}
-
 // laneFor are the parts that put a step into the lane of a name, which is made where there is none.
 func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
 	p := e.Page()
@@ -174,7 +130,7 @@ func (e *Editor) laneFor(s *chart.Step, name string) []chart.Part {
 	var parts []chart.Part
 	l := laneNamed(p.Lanes, name)
 	if l == nil {
-		l = &chart.Lane{ID: e.newID("l"), Name: name, Size: laneSize(p)}
+		l = &chart.Lane{ID: e.NewID("l"), Name: name, Size: laneSize(p)}
 		parts = append(parts, chart.Part{Do: "lane.add", Page: p.ID, Lane: l})
 	}
 	if s.Lane == l.ID {
@@ -196,8 +152,8 @@ func (e *Editor) rowEnter(arg string) {
 	if s == nil {
 		return
 	}
-	e.selectOnly(s.ID)
-	size := e.size(symbol.Process)
+	e.Select(s.ID)
+	size := e.Next.Size(symbol.Process)
 	size.W, size.H = typeset.Plain.Grow(symbol.Process, size.W, size.H, "")
 	id, add := e.addStep(symbol.Process, e.nextFree(size, false))
 	parts := []chart.Part{add}
@@ -229,10 +185,10 @@ func (e *Editor) rowEnter(arg string) {
 		pl, room := e.roomIn(run, id, box, e.Page().StageOf(s))
 		add.Step.Lane, add.Step.X, add.Step.Y = pl.Lane, pl.X, pl.Y
 		parts = append(parts, room...)
-		parts = append(parts, e.insertion(ways[0], id, e.newID("c"))...)
+		parts = append(parts, e.insertion(ways[0], id, e.NewID("c"))...)
 	}
-	if e.do(didRow, parts...) {
-		e.selectOnly(id)
+	if e.Apply(didRow, parts...) {
+		e.Select(id)
 		e.row = id
 	}
 }
@@ -240,7 +196,7 @@ func (e *Editor) rowEnter(arg string) {
 // rowLeave takes a step away that a row was opened for and nothing was typed into.
 func (e *Editor) rowLeave(id string) {
 	s := e.Page().Step(id)
-	if n := len(e.undo); s != nil && s.Text == "" && n > 0 && e.undo[n-1].Words == didRow {
+	if s != nil && s.Text == "" && e.Last() == didRow {
 		e.Undo()
 	}
 }
@@ -252,13 +208,13 @@ func (e *Editor) rowOut(s *chart.Step) []chart.Part {
 	next := ""
 	if ways := e.ways(s); len(ways) > 0 {
 		next = ways[0].To.Step
-		parts = append(parts, chart.Part{Do: "line.drop", Page: e.page, ID: ways[0].ID})
+		parts = append(parts, chart.Part{Do: "line.drop", Page: e.PageID(), ID: ways[0].ID})
 	}
 	for _, c := range e.Page().Connectors {
 		switch {
 		case c.To.Step != s.ID || !c.Meaning.Way() || c.From.Step == s.ID:
 		case next == "" || next == c.From.Step:
-			parts = append(parts, chart.Part{Do: "line.drop", Page: e.page, ID: c.ID})
+			parts = append(parts, chart.Part{Do: "line.drop", Page: e.PageID(), ID: c.ID})
 		default:
 			parts = append(parts, e.lead(c, next))
 		}
@@ -287,7 +243,7 @@ func (e *Editor) rowIn(id string) {
 	s := p.Step(id)
 	d, above := e.decisionAbove(id)
 	if s == nil || d == nil || slices.ContainsFunc(e.ways(d), func(c *chart.Connector) bool { return c.To.Step == id }) {
-		e.notice = sayNoOutcome
+		e.Say(sayNoOutcome)
 		return
 	}
 	parts := []chart.Part{}
@@ -306,9 +262,9 @@ func (e *Editor) rowIn(id string) {
 		}
 	}
 	_, line := e.addLine(chart.End{Step: d.ID}, chart.End{Step: id}, d.Symbol, s.Symbol)
-	if e.do(didRowIn, append(parts, line)...) {
+	if e.Apply(didRowIn, append(parts, line)...) {
 		e.row = id
-		e.notice = sayRowIn(rowName(s), line.Line.Outcome(), rowName(d))
+		e.Say(sayRowIn(rowName(s), line.Line.Outcome(), rowName(d)))
 	}
 }
 
@@ -318,7 +274,7 @@ func (e *Editor) rowBack(id string) {
 	s := p.Step(id)
 	d, above := e.decisionAbove(id)
 	if s == nil || d == nil || above == d {
-		e.notice = sayNoOutcome
+		e.Say(sayNoOutcome)
 		return
 	}
 	var out *chart.Connector
@@ -328,7 +284,7 @@ func (e *Editor) rowBack(id string) {
 		}
 	}
 	if out == nil {
-		e.notice = sayNoOutcome
+		e.Say(sayNoOutcome)
 		return
 	}
 	parts := []chart.Part{{Do: "line.drop", Page: p.ID, ID: out.ID}}
@@ -338,9 +294,9 @@ func (e *Editor) rowBack(id string) {
 		_, line := e.addLine(chart.End{Step: above.ID}, chart.End{Step: id}, above.Symbol, s.Symbol)
 		parts = append(parts, line)
 	}
-	if e.do(didRowBack, parts...) {
+	if e.Apply(didRowBack, parts...) {
 		e.row = id
-		e.notice = sayRowBack(rowName(s), rowName(above))
+		e.Say(sayRowBack(rowName(s), rowName(above)))
 	}
 }
 
@@ -387,11 +343,26 @@ func (e *Editor) rowShift(id string, by int) {
 		a.X, b.X = b.CX()-a.W/2, a.CX()-b.W/2
 	}
 	parts = append(parts, chart.Part{Do: "step.place", Page: p.ID, Places: arrange.Spread(p, []chart.Place{p.PlaceAt(first.ID, first.Lane, a), p.PlaceAt(second.ID, second.Lane, b)}, e.runsAcross())})
-	if e.do(didRowMove, parts...) {
-		e.selectOnly(id)
+	if e.Apply(didRowMove, parts...) {
+		e.Select(id)
 		e.row = id
-		e.notice = sayRowMoved(rowName(second), rowName(first))
+		e.Say(sayRowMoved(rowName(second), rowName(first)))
 	}
+}
+
+// rowOpen takes the row in which typing goes on, and what the field for the next step begins with.
+func (e *Editor) rowOpen() (row, field string) {
+	row, field, e.row, e.field = e.row, e.field, "", ""
+	return row, field
+}
+
+// order are the steps in the order of their rows.
+func (e *Editor) order() []*chart.Step {
+	var out []*chart.Step
+	for _, r := range e.Rows() {
+		out = append(out, e.Page().Step(r.ID))
+	}
+	return out
 }
 
 // rowName is a step as the list tells it.
@@ -399,5 +370,5 @@ func rowName(s *chart.Step) string {
 	if s.Number != "" {
 		return s.Number
 	}
-	return "“" + oneLine(s.Text) + "”"
+	return "“" + OneLine(s.Text) + "”"
 }

@@ -98,9 +98,9 @@ func TestRowStaysInItsStage(t *testing.T) {
 		for _, s := range p.Steps {
 			if s.Text == "Log" {
 				w.row("row-enter", s.ID, "Log")
-				w.row("row-text", w.one().ID, "Check it")
-				w.row("row-enter", w.one().ID, "Check it")
-				w.row("row-text", w.one().ID, "Sign it")
+				w.row("row-text", w.Only().ID, "Check it")
+				w.row("row-enter", w.Only().ID, "Check it")
+				w.row("row-text", w.Only().ID, "Sign it")
 				break
 			}
 		}
@@ -126,7 +126,7 @@ func TestListWrites(t *testing.T) {
 	w := open(t)
 	w.Do("add-step", "Ask")
 	id := w.Rows()[0].ID
-	last := func() string { return w.one().ID }
+	last := func() string { return w.Only().ID }
 	w.row("row-enter", id, "Ask")
 	ask2 := last()
 	w.row("row-enter", ask2, "Complete?")

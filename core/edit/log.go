@@ -35,8 +35,8 @@ type log struct {
 	status    int          // counts changes of the chart, so that the step list and the symbol key follow
 }
 
-// newID makes an id that no other window makes.
-func (l *log) newID(kind string) string {
+// NewID makes an id that no other window makes.
+func (l *log) NewID(kind string) string {
 	l.made++
 	return kind + l.client + "-" + strconv.FormatInt(int64(l.made), 36)
 }
@@ -51,6 +51,12 @@ func (l *log) queue(cmd chart.Command) (inverse chart.Command, err error) {
 	return inverse, err
 }
 
+// Commands counts what this window has done.
+func (l *log) Commands() int { return l.sent }
+
+// Status counts changes of the chart, by whomever.
+func (l *log) Status() int { return l.status }
+
 // Pending are the commands that the server has not confirmed, oldest first.
 func (l *log) Pending() []Sent { return l.pending }
 
@@ -60,7 +66,7 @@ func (l *log) Seq() int { return l.seq }
 // Receive takes a command from the server's log. It returns an error when one
 // before it is missing: the window must ask for the log from Seq on.
 func (e *Editor) Receive(ev Event) error {
-	e.heard = true
+	e.Hear()
 	if ev.Seq <= e.seq {
 		return nil
 	}
@@ -99,11 +105,11 @@ func (e *Editor) Receive(ev Event) error {
 
 // Refused takes back a command that the server did not accept.
 func (e *Editor) Refused(n int, why string) {
-	e.heard = true
+	e.Hear()
 	for i, s := range e.pending {
 		if s.N == n {
 			e.pending = append(e.pending[:i:i], e.pending[i+1:]...)
-			e.notice = sayTakenBack(s.Command.Words, why)
+			e.Say(sayTakenBack(s.Command.Words, why))
 			e.replay()
 			return
 		}
@@ -117,23 +123,11 @@ func (e *Editor) replay() {
 	kept := e.pending[:0:0]
 	for _, s := range e.pending {
 		if _, err := chart.Apply(e.chart, s.Command); err != nil {
-			e.notice = sayTakenBack(s.Command.Words, chart.Words(err))
+			e.Say(sayTakenBack(s.Command.Words, chart.Words(err)))
 		}
 		kept = append(kept, s) // the server's answer clears it
 	}
 	e.pending = kept
 	e.changed()
 	e.follow()
-}
-
-// follow shows a gesture or typing in progress on the chart as it now is.
-func (e *Editor) follow() {
-	switch {
-	case e.gesture != nil && e.preview != nil:
-		e.gesture.refresh(e)
-	case e.typing != nil:
-		e.showTyped()
-	case e.gesture == nil: // a row is shown as typed again with its next letter
-		e.setPreview(nil)
-	}
 }

@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"encoding/json"
 	"fmt"
 
 	"plaintracer/core/chart"
@@ -27,7 +26,7 @@ var outlineWeights = []float64{0.75, style.OutlineWeight, 3}
 // stepLookChoices are what the look drawer offers of a step's look, each set by itself.
 func stepLookChoices() []Choice {
 	var out []Choice
-	add := func(l chart.StepLook, words string) { out = append(out, Choice{Arg: quote(l), Words: words}) }
+	add := func(l chart.StepLook, words string) { out = append(out, Choice{Arg: Quote(l), Words: words}) }
 	keyed := func(key string) { out[len(out)-1].Key = key }
 	white := colour.White.String()
 	add(chart.StepLook{Fill: white}, wordFill+": "+wordWhite)
@@ -54,8 +53,8 @@ func stepLookChoices() []Choice {
 	for _, d := range chart.Dashes {
 		add(chart.StepLook{Dash: d}, wordDash+": "+string(d))
 	}
-	add(chart.StepLook{Hatch: ptr(true)}, wordHatch)
-	add(chart.StepLook{Double: ptr(true)}, wordDouble)
+	add(chart.StepLook{Hatch: new(true)}, wordHatch)
+	add(chart.StepLook{Double: new(true)}, wordDouble)
 	text := func(t chart.TextLook, words string) { add(chart.StepLook{Text: t}, words) }
 	for _, st := range chart.TextStyles {
 		text(chart.TextLook{Style: st}, wordTextStyle+": "+string(st))
@@ -63,13 +62,13 @@ func stepLookChoices() []Choice {
 	for _, f := range []chart.Family{chart.Sans, chart.Serif, chart.Mono} {
 		text(chart.TextLook{Family: f}, wordFamily+": "+string(f))
 	}
-	text(chart.TextLook{Bold: ptr(true)}, wordBold)
+	text(chart.TextLook{Bold: new(true)}, wordBold)
 	keyed("Ctrl+B")
-	text(chart.TextLook{Italic: ptr(true)}, wordItalic)
+	text(chart.TextLook{Italic: new(true)}, wordItalic)
 	keyed("Ctrl+I")
-	text(chart.TextLook{Underline: ptr(true)}, wordUnderline)
+	text(chart.TextLook{Underline: new(true)}, wordUnderline)
 	keyed("Ctrl+U")
-	text(chart.TextLook{List: ptr(true)}, wordBullets)
+	text(chart.TextLook{List: new(true)}, wordBullets)
 	text(chart.TextLook{Colour: chart.ByItself}, wordByItself)
 	for i, c := range style.Lines {
 		text(chart.TextLook{Colour: c}, wordTextColour+": "+lineWords[i])
@@ -92,25 +91,10 @@ func laneLookChoices() []Choice {
 	var out []Choice
 	colours, words := append([]string{chart.NoColour}, style.Fills...), append([]string{wordNone}, fillWords...)
 	for i, c := range colours {
-		out = append(out, Choice{Arg: quote(chart.LaneLook{Head: c}), Words: wordHead + ": " + words[i]})
+		out = append(out, Choice{Arg: Quote(chart.LaneLook{Head: c}), Words: wordHead + ": " + words[i]})
 	}
 	for i, c := range colours {
-		out = append(out, Choice{Arg: quote(chart.LaneLook{Band: c}), Words: wordBand + ": " + words[i]})
+		out = append(out, Choice{Arg: Quote(chart.LaneLook{Band: c}), Words: wordBand + ": " + words[i]})
 	}
-	return append(out, Choice{Arg: quote(chart.LaneLook{Frame: thickFrame}), Words: wordThickFrame})
-}
-
-// laneLooks reports whether the selected band has what a look names.
-func (e *Editor) laneLooks(arg string) bool {
-	b, ok := e.Page().Band(e.band)
-	var want chart.LaneLook
-	if !ok || json.Unmarshal([]byte(arg), &want) != nil {
-		return false
-	}
-	has := chart.LaneLook{}
-	if b.Look != nil {
-		has = *b.Look
-	}
-	is := func(want, has string) bool { return want == "" || want == has || want == chart.NoColour && has == "" }
-	return is(want.Head, has.Head) && is(want.Band, has.Band) && (want.Frame == 0 || want.Frame == has.Frame)
+	return append(out, Choice{Arg: Quote(chart.LaneLook{Frame: thickFrame}), Words: wordThickFrame})
 }

@@ -10,6 +10,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/geom"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
 )
@@ -34,28 +35,21 @@ type LookFacts struct {
 	Picked  string   `json:"picked"`  // what the look that was picked up is of
 }
 
-const (
-	mmPx = 96 / 25.4
-	ptPx = 96.0 / 72
-)
-
-func tenth(v float64) float64 { return math.Round(v*10) / 10 }
-
 // lookFacts is nil when no step is selected.
 func (e *Editor) lookFacts() *LookFacts {
-	steps := e.steps()
+	steps := e.Steps()
 	if len(steps) == 0 {
 		return nil
 	}
 	of := func(s *chart.Step) LookFacts {
 		l := style.Of(e.Page(), s)
 		return LookFacts{Fill: l.Fill, Fill2: l.Fill2, Outline: l.Outline, Text: l.TextColour, Clear: int(math.Round(l.Clear * 100)),
-			Corner: tenth(l.Corner / mmPx), Pad: tenth(l.Text.Pad / mmPx), Size: tenth(l.Text.Size / ptPx)}
+			Corner: geom.Round1(l.Corner / chart.MM), Pad: geom.Round1(l.Text.Pad / chart.MM), Size: geom.Round1(l.Text.Size / chart.PT)}
 	}
-	f := of(e.looks.shown[0])
+	f := of(e.shown[0])
 	f.Of, f.Mixed, f.Legible = len(steps), []string{}, true
 	worst := math.Inf(1)
-	for _, s := range e.looks.shown {
+	for _, s := range e.shown {
 		differ := reflect.ValueOf(of(s))
 		for i, first := 0, reflect.ValueOf(f); i < first.NumField(); i++ {
 			name := strings.Split(first.Type().Field(i).Tag.Get("json"), ",")[0]
@@ -71,8 +65,8 @@ func (e *Editor) lookFacts() *LookFacts {
 	f.Legible = worst >= colour.ForText
 	f.Reads = fmt.Sprintf("%.1f : 1", math.Floor(worst*10)/10)
 	f.Colours, f.Looks = e.looksInUse()
-	if e.looks.picked != nil {
-		f.Picked = e.looks.picked.of
+	if e.picked != nil {
+		f.Picked = e.picked.of
 	}
 	return &f
 }
@@ -95,12 +89,12 @@ func (e *Editor) looksInUse() (colours []string, looks string) {
 		offered := slices.Concat(h.Fills, h.Inks)
 		add(offered[:min(len(offered), mostColours-mostRecent)]...)
 	}
-	add(e.looks.recent...)
+	add(e.recent...)
 	for _, s := range e.Page().Steps {
 		key := ""
 		if s.Look != nil {
 			add(s.Look.Fill, s.Look.Fill2, s.Look.Outline, s.Look.Text.Colour)
-			key = quote(s.Look)
+			key = Quote(s.Look)
 		}
 		seen[key] = true
 	}
@@ -131,7 +125,7 @@ func (e *Editor) eachLook() []*chart.Step {
 	var out []*chart.Step
 	seen := map[style.Step]bool{}
 	steps := []*chart.Step{}
-	for _, s := range unlike(e.steps()) {
+	for _, s := range unlike(e.Steps()) {
 		steps = append(steps, e.eachRun(s)...)
 	}
 	for _, s := range steps {
@@ -163,8 +157,8 @@ func unlike(steps []*chart.Step) (out []*chart.Step) {
 // eachRun is a step as it would be if all of its text looked as a part of it does.
 func (e *Editor) eachRun(s *chart.Step) []*chart.Step {
 	runs, from, to, next := s.Runs, 0, len(s.Text), chart.TextLook{}
-	if t := e.typing; t != nil && t.Kind == "step" && t.ID == s.ID {
-		runs, from, to, next = t.runs, min(t.from, t.to), max(t.from, t.to), t.next
+	if t := e.RunsTyped(s.ID); t != nil {
+		runs, from, to, next = t.Runs, t.From, t.To, t.Next
 	}
 	if len(runs) == 0 && next.IsZero() {
 		return []*chart.Step{s}
@@ -207,11 +201,11 @@ func (e *Editor) eachRun(s *chart.Step) []*chart.Step {
 // names.
 func (e *Editor) stepsLook(arg string) (some, all bool) {
 	var want chart.StepLook
-	if len(e.looks.shown) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
+	if len(e.shown) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
 		return false, false
 	}
 	all = true
-	for _, s := range e.looks.shown {
+	for _, s := range e.shown {
 		with := *s
 		l := want
 		if s.Look != nil {

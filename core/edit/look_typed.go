@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"cmp"
 	"encoding/json"
 	"fmt"
 	"math"
@@ -11,8 +10,6 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
 	"plaintracer/core/geom"
-	"plaintracer/core/scene"
-	"plaintracer/core/style"
 	"plaintracer/core/typeset"
 )
 
@@ -21,10 +18,10 @@ import (
 func (e *Editor) setTyped(arg string) {
 	set, why := typedLook(arg)
 	if why != "" {
-		e.notice = why
+		e.Say(why)
 		return
 	}
-	e.setStepLook(quote(set))
+	e.setStepLook(Quote(set))
 }
 
 // tryTyped shows what setTyped would do.
@@ -34,14 +31,14 @@ func (e *Editor) tryTyped(arg string) {
 		return
 	}
 	cmd := chart.Command{}
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		l := set
 		if s.Look != nil {
 			l = s.Look.With(set)
 		}
-		cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &l})
+		cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, StepLook: &l})
 	}
-	e.setPreview(&cmd)
+	e.Preview(&cmd)
 }
 
 // typedLook is the look that is meant by a typed value, or in words why there is none.
@@ -56,29 +53,29 @@ func typedLook(arg string) (l chart.StepLook, why string) {
 	}
 	switch a.What {
 	case "corner":
-		mm, ok := number("mm", chart.MaxCorner/mmPx)
+		mm, ok := number("mm", chart.MaxCorner/chart.MM)
 		if !ok {
-			return l, sayTypeNumber(0, math.Floor(chart.MaxCorner/mmPx*10)/10, "mm")
+			return l, sayTypeNumber(0, math.Floor(chart.MaxCorner/chart.MM*10)/10, "mm")
 		}
-		l.Corner = ptr(geom.Round2(mm * mmPx))
+		l.Corner = new(geom.Round2(mm * chart.MM))
 	case "pad":
-		mm, ok := number("mm", chart.MostPad/mmPx)
+		mm, ok := number("mm", chart.MostPad/chart.MM)
 		if !ok {
-			return l, sayTypeNumber(0, math.Floor(chart.MostPad/mmPx*10)/10, "mm")
+			return l, sayTypeNumber(0, math.Floor(chart.MostPad/chart.MM*10)/10, "mm")
 		}
-		l.Text.Pad = ptr(geom.Round2(mm * mmPx))
+		l.Text.Pad = new(geom.Round2(mm * chart.MM))
 	case "size":
-		pt, ok := number("pt", typeset.MostSize/ptPx)
-		if !ok || pt*ptPx < typeset.LeastSize {
-			return l, sayTypeNumber(typeset.LeastSize/ptPx, typeset.MostSize/ptPx, "pt")
+		pt, ok := number("pt", typeset.MostSize/chart.PT)
+		if !ok || pt*chart.PT < typeset.LeastSize {
+			return l, sayTypeNumber(typeset.LeastSize/chart.PT, typeset.MostSize/chart.PT, "pt")
 		}
-		l.Text.Size = max(typeset.LeastSize, geom.Round2(pt*ptPx))
+		l.Text.Size = max(typeset.LeastSize, geom.Round2(pt*chart.PT))
 	case "clear":
 		percent, ok := number("%", chart.MostClear)
 		if !ok {
 			return l, sayTypeNumber(0, chart.MostClear, "%")
 		}
-		l.Clear = ptr(int(percent))
+		l.Clear = new(int(percent))
 	default:
 		to := map[string]*string{"fill": &l.Fill, "fill2": &l.Fill2, "outline": &l.Outline, "text": &l.Text.Colour}[a.What]
 		if to == nil {
@@ -101,44 +98,4 @@ func typedColour(s string) (string, bool) {
 	}
 	c, ok := colour.Parse("#" + s)
 	return c.String(), ok
-}
-
-// takePipette lets the next press take a colour from the page, or not any more.
-func (e *Editor) takePipette() {
-	if e.pipette = !e.pipette; e.pipette {
-		e.notice = sayPipette
-	}
-}
-
-// takeColour takes the colour of what stands at a point as the fill of what is selected.
-func (e *Editor) takeColour(q geom.Point) {
-	e.pipette = false
-	c := e.colourAt(q)
-	if c == "" {
-		e.notice = sayNoColourThere
-		return
-	}
-	e.setStepLook(quote(chart.StepLook{Fill: c, Fill2: chart.NoColour}))
-}
-
-// colourAt is the colour of the connector, the step or the lane at a point; "" where there is
-// none.
-func (e *Editor) colourAt(q geom.Point) string {
-	sh := e.Sheet()
-	if r := sh.RunAt(q, e.reach()); r != nil {
-		return scene.LookOf(e.Page(), r.Line).Colour
-	}
-	if s := sh.StepAt(q); s != nil {
-		l := style.Of(e.Page(), s.Step)
-		return cmp.Or(l.Fill, l.Outline)
-	}
-	if b, ok := sh.Page.HeadAt(q); ok {
-		return style.Band(sh.Page, b.Look).Head
-	}
-	for _, l := range sh.Page.Lanes {
-		if sh.Page.LaneRect(l).Contains(q) {
-			return style.Band(sh.Page, l.Look).Band
-		}
-	}
-	return ""
 }

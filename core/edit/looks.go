@@ -13,40 +13,15 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// looks are what the next steps take from the last ones, and the look that was picked up.
-type looks struct {
-	last   map[symbol.Kind]*chart.StepLook // set by hand, by kind
-	plain  bool                            // the next step takes the plain look
-	picked *pickedLook
-	recent []string      // colours set by hand, the last one first
-	shown  []*chart.Step // of the selected steps one of each look
-}
-
-// of is the look of the next step of a kind.
-func (l *looks) of(k symbol.Kind) *chart.StepLook {
-	if l.plain {
-		return nil
-	}
-	return l.last[k]
-}
-
-// line is the look of the next connector.
-func (l *looks) line(last *chart.Look) *chart.Look {
-	if l.plain {
-		return nil
-	}
-	return last
-}
-
 // mostRecent is how many colours are kept that were set by hand.
 const mostRecent = 3
 
 // use keeps the colours that were set by hand.
-func (l *looks) use(colours ...string) {
+func (e *Editor) use(colours ...string) {
 	for _, c := range colours {
 		if c = strings.ToUpper(c); strings.HasPrefix(c, "#") {
-			l.recent = slices.DeleteFunc(l.recent, func(o string) bool { return o == c })
-			l.recent = append([]string{c}, l.recent[:min(len(l.recent), mostRecent-1)]...)
+			e.recent = slices.DeleteFunc(e.recent, func(o string) bool { return o == c })
+			e.recent = append([]string{c}, e.recent[:min(len(e.recent), mostRecent-1)]...)
 		}
 	}
 }
@@ -66,26 +41,23 @@ func (e *Editor) setStepLook(arg string) {
 		return
 	}
 	run := set.Text.ForRun()
-	e.looks.use(set.Fill, set.Fill2, set.Outline, set.Text.Colour)
+	e.use(set.Fill, set.Fill2, set.Outline, set.Text.Colour)
 	ofRun := reflect.DeepEqual(set, chart.StepLook{Text: run})
-	if e.typing != nil && !ofRun {
-		e.keepTyping()
+	if !ofRun {
+		e.Keep()
 	}
-	e.looks.shown = e.eachLook()
+	e.shown = e.eachLook()
 	if some, all := e.stepsLook(arg); some && all {
 		set = switchedOff(set)
 	}
-	if ofRun && e.typing != nil && e.typing.Kind == "step" {
+	if ofRun && e.TypingOn("step") {
 		e.setRun(set.Text)
 		return
 	}
-	parts, to := e.looksGiven(e.steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return l.With(set) })
+	parts, to := e.looksGiven(e.Steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return l.With(set) })
 	e.giveParts(didStepLook, append(parts, e.withoutRuns(run)...), to)
-	for _, s := range e.steps() {
-		if e.looks.last == nil {
-			e.looks.last = map[symbol.Kind]*chart.StepLook{}
-		}
-		e.looks.last[s.Symbol] = s.Look
+	for _, s := range e.Steps() {
+		e.Next.Looked(s.Symbol, s.Look)
 	}
 }
 
@@ -93,9 +65,9 @@ func (e *Editor) setStepLook(arg string) {
 // look names.
 func (e *Editor) withoutRuns(look chart.TextLook) []chart.Part {
 	var out []chart.Part
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		if runs := chart.RunsWithout(s.Runs, look); len(s.Runs) > 0 && !reflect.DeepEqual(runs, s.Runs) {
-			out = append(out, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Runs: &runs})
+			out = append(out, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Runs: &runs})
 		}
 	}
 	return out
@@ -105,7 +77,7 @@ func (e *Editor) withoutRuns(look chart.TextLook) []chart.Part {
 func switchedOff(l chart.StepLook) chart.StepLook {
 	off := func(b *bool) *bool {
 		if b != nil && *b {
-			return ptr(false)
+			return new(false)
 		}
 		return b
 	}
@@ -118,7 +90,7 @@ func switchedOff(l chart.StepLook) chart.StepLook {
 // changeLooks gives the selected steps the looks that f makes of theirs. Where their texts
 // then need more room, others give way.
 func (e *Editor) changeLooks(words string, f func(chart.StepLook) chart.StepLook) {
-	e.giveLooks(words, e.steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return f(l) })
+	e.giveLooks(words, e.Steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return f(l) })
 }
 
 func (e *Editor) giveLooks(words string, steps []*chart.Step, f func(*chart.Step, chart.StepLook) chart.StepLook) {
@@ -140,7 +112,7 @@ func (e *Editor) looksGiven(steps []*chart.Step, f func(*chart.Step, chart.StepL
 		if reflect.DeepEqual(now, was) {
 			continue
 		}
-		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &now})
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, StepLook: &now})
 		next := *s
 		next.Look = &now
 		if style.Text(e.Page(), &next) != style.Text(e.Page(), s) {
@@ -153,42 +125,42 @@ func (e *Editor) looksGiven(steps []*chart.Step, f func(*chart.Step, chart.StepL
 // giveParts does what changes looks; where texts then need more room, others give way.
 func (e *Editor) giveParts(words string, parts []chart.Part, to []chart.Step) {
 	if len(parts) == 0 {
-		if e.notice == "" { // they are not locked
-			e.notice = sayLooksAlready
+		if e.Notice() == "" { // they are not locked
+			e.Say(sayLooksAlready)
 		}
 		return
 	}
-	e.do(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
+	e.Apply(words, append(parts, e.reshapeAll(to, sizeKept)...)...)
 }
 
 // plainLook takes the looks set by hand away.
 func (e *Editor) plainLook() {
-	for _, s := range e.steps() {
-		delete(e.looks.last, s.Symbol)
+	for _, s := range e.Steps() {
+		delete(e.Next.Looks, s.Symbol)
 	}
 	e.changeLooks(didPlainLook, func(chart.StepLook) chart.StepLook { return chart.StepLook{} })
 }
 
 // pickUp picks up the look of the only selected step or connector.
 func (e *Editor) pickUp() {
-	if s := e.one(); s != nil {
-		e.looks.picked = &pickedLook{step: &chart.StepLook{}, of: stepName(s)}
+	if s := e.Only(); s != nil {
+		e.picked = &pickedLook{step: &chart.StepLook{}, of: StepName(s)}
 		if s.Look != nil {
-			e.looks.picked.step = s.Look
+			e.picked.step = s.Look
 		}
 	} else {
-		c := e.lines()[0]
-		e.looks.picked = &pickedLook{line: &chart.Look{}, of: e.between(c)}
+		c := e.Lines()[0]
+		e.picked = &pickedLook{line: &chart.Look{}, of: e.Between(c)}
 		if c.Look != nil {
-			e.looks.picked.line = c.Look
+			e.picked.line = c.Look
 		}
 	}
-	e.notice = sayPickedUp(e.looks.picked.of)
+	e.Say(sayPickedUp(e.picked.of))
 }
 
 // putOn puts the look that was picked up on what is selected.
 func (e *Editor) putOn() {
-	p := e.looks.picked
+	p := e.picked
 	if p.step != nil {
 		e.changeLooks(didPutOn, func(chart.StepLook) chart.StepLook { return *p.step })
 		return
@@ -199,16 +171,16 @@ func (e *Editor) putOn() {
 // weigh lets what is selected stand out or back: steps by one look, connectors by another.
 func (e *Editor) weigh(words string, step chart.StepLook, line chart.Look) {
 	parts := []chart.Part{}
-	for _, c := range e.lines() {
+	for _, c := range e.Lines() {
 		l := line
 		if c.Look != nil {
 			if l = c.Look.With(line); l == *c.Look {
 				continue
 			}
 		}
-		parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Look: &l})
+		parts = append(parts, chart.Part{Do: "line.set", Page: e.PageID(), ID: c.ID, Look: &l})
 	}
-	looks, to := e.looksGiven(e.steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return l.With(step) })
+	looks, to := e.looksGiven(e.Steps(), func(_ *chart.Step, l chart.StepLook) chart.StepLook { return l.With(step) })
 	e.giveParts(words, append(parts, looks...), to)
 }
 
@@ -221,13 +193,13 @@ func (e *Editor) lookBy(words string, values []string, f func(*chart.Step) strin
 		if i := slices.Index(values, f(s)); i >= 0 && i < 2*len(tints) && !s.Symbol.Open() {
 			l.Fill = tints[i%len(tints)]
 			if i >= len(tints) {
-				l.Hatch = ptr(true)
+				l.Hatch = new(true)
 			}
 		}
 		return l
 	})
 	if more := len(values) - 2*len(tints); more > 0 {
-		e.notice = sayMoreValues(2*len(tints), more)
+		e.Say(sayMoreValues(2*len(tints), more))
 	}
 }
 
@@ -250,7 +222,7 @@ func (e *Editor) lookByKind() {
 	e.lookBy(didLookByKind, kinds, func(s *chart.Step) string { return string(s.Symbol) })
 }
 
-func (e *Editor) lookByField(name string) {
+func (e *Editor) lookByField(name string, order []*chart.Step) {
 	value := func(s *chart.Step) string {
 		for _, f := range s.Fields {
 			if f.Name == name {
@@ -260,13 +232,13 @@ func (e *Editor) lookByField(name string) {
 		return ""
 	}
 	var values []string
-	for _, r := range e.Rows() {
-		if v := value(e.Page().Step(r.ID)); v != "" && !slices.Contains(values, v) {
+	for _, s := range order {
+		if v := value(s); v != "" && !slices.Contains(values, v) {
 			values = append(values, v)
 		}
 	}
 	if len(values) == 0 {
-		e.notice = sayNoValues
+		e.Say(sayNoValues)
 		return
 	}
 	e.lookBy(didLookByField(name), values, value)
@@ -286,7 +258,7 @@ func (e *Editor) mendText() {
 		}
 		return to.String(), true
 	}
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		of, rs, changed := style.Of(e.Page(), s), slices.Clone(s.Runs), false
 		for i := range rs {
 			if c, bad := mended(rs[i].Text.Colour, of); bad {
@@ -294,10 +266,10 @@ func (e *Editor) mendText() {
 			}
 		}
 		if changed {
-			runs = append(runs, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Runs: &rs})
+			runs = append(runs, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Runs: &rs})
 		}
 	}
-	looks, to := e.looksGiven(e.steps(), func(s *chart.Step, l chart.StepLook) chart.StepLook {
+	looks, to := e.looksGiven(e.Steps(), func(s *chart.Step, l chart.StepLook) chart.StepLook {
 		of := style.Of(e.Page(), s)
 		if c, bad := mended(of.TextColour, of); bad {
 			l.Text.Colour = c
@@ -307,39 +279,10 @@ func (e *Editor) mendText() {
 	e.giveParts(didMendText, append(runs, looks...), to)
 }
 
-// setLaneLook sets what the argument, a look of lanes as JSON, names on the selected band.
-func (e *Editor) setLaneLook(arg string) {
-	b, ok := e.Page().Band(e.band)
-	var set chart.LaneLook
-	if !ok || json.Unmarshal([]byte(arg), &set) != nil {
-		return
-	}
-	look := chart.LaneLook{}
-	if b.Look != nil {
-		look = *b.Look
-	}
-	switch {
-	case set.Frame > 0 && set.Frame == look.Frame:
-		look.Frame = 0 // a second time takes it away
-	case set.Frame > 0:
-		look.Frame = set.Frame
-	}
-	for _, c := range [2]struct{ to, from *string }{{&look.Head, &set.Head}, {&look.Band, &set.Band}} {
-		switch *c.from {
-		case "":
-		case chart.NoColour:
-			*c.to = ""
-		default:
-			*c.to = *c.from
-		}
-	}
-	e.do(didLaneLook, chart.Part{Do: setBand[b.Kind], Page: e.page, ID: b.ID, LaneLook: &look})
-}
-
 // setTextStyle makes the style of the selected step's text what that text looks like, wherever
 // the style is used: what was set by hand over the style goes into it.
 func (e *Editor) setTextStyle() {
-	s := e.one()
+	s := e.Only()
 	st := s.Look.Text.Style
 	h := chart.House{Name: wordOwnHouse}
 	if was := e.Page().House(); was != nil {
@@ -355,5 +298,5 @@ func (e *Editor) setTextStyle() {
 	h.Texts = texts
 	look := *s.Look
 	look.Text = chart.TextLook{Style: st}
-	e.do(didTextStyle, chart.Part{Do: "chart.set", House: &h}, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, StepLook: &look})
+	e.Apply(didTextStyle, chart.Part{Do: "chart.set", House: &h}, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, StepLook: &look})
 }

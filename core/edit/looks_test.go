@@ -20,9 +20,9 @@ func TestStepLooks(t *testing.T) {
 	w := open(t)
 	a, b, _ := w.two()
 	before := w.json()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("step-look", clay)
-	w.selectOnly(a.ID, b.ID)
+	w.Select(a.ID, b.ID)
 	f := w.Facts()
 	if slices.Contains(f.On, "step-look "+clay) || !slices.Contains(f.Mixed, "step-look "+clay) || !slices.Contains(f.Look.Mixed, "fill") || slices.Contains(f.Look.Mixed, "outline") {
 		t.Errorf("one of two is clay: on %v, mixed %v, values %v", f.On, f.Mixed, f.Look.Mixed)
@@ -58,7 +58,7 @@ func TestNextStepTakesTheLook(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 200, 200, "Log")
 	w.Do("cancel", "")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("step-look", clay)
 	next := func(k symbol.Kind, y float64) *chart.StepLook { return w.put(k, 500, y, "Next").Look }
 	if l := next(symbol.Process, 200); l == nil || l.Fill != "#D2A580" {
@@ -73,12 +73,12 @@ func TestNextStepTakesTheLook(t *testing.T) {
 	}
 	// Emphasis is for one step, not for those that come.
 	w.Do("look-next", "")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("look-plain", "")
 	w.Do("emphasise", "")
 	undos := len(w.undo)
-	if w.Do("emphasise", ""); len(w.undo) != undos || w.notice != sayLooksAlready {
-		t.Errorf("emphasised twice: %d changes to undo instead of %d, %q", len(w.undo), undos, w.notice)
+	if w.Do("emphasise", ""); len(w.undo) != undos || w.Notice() != sayLooksAlready {
+		t.Errorf("emphasised twice: %d changes to undo instead of %d, %q", len(w.undo), undos, w.Notice())
 	}
 	if l := next(symbol.Process, 650); l != nil {
 		t.Errorf("after an emphasised one the next looks like %+v", l)
@@ -90,30 +90,30 @@ func TestNextStepTakesTheLook(t *testing.T) {
 func TestPickUpAndPutOn(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
-	w.selectOnly(b.ID)
-	if handled, _ := w.Key("v", false, false, true); !handled || !strings.Contains(strings.ToLower(w.notice), "pick up a look first") {
-		t.Errorf("nothing picked up: %q", w.notice)
+	w.Select(b.ID)
+	if handled, _ := w.Key("v", false, false, true); !handled || !strings.Contains(strings.ToLower(w.Notice()), "pick up a look first") {
+		t.Errorf("nothing picked up: %q", w.Notice())
 	}
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("step-look", clay)
 	w.Key("c", false, false, true)
-	w.selectOnly(b.ID)
+	w.Select(b.ID)
 	w.Key("v", false, false, true)
 	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" {
 		t.Errorf("put on: %+v", l)
 	}
 	w.connect(b, a)
 	d := w.Page().Connectors[1]
-	w.selectOnly(c.ID)
+	w.Select(c.ID)
 	w.Do("look", `{"weight":3}`)
 	w.Key("c", false, false, true)
-	w.selectOnly(a.ID)
-	w.notice = ""
+	w.Select(a.ID)
+	w.Say("")
 	w.Do("look-put", "")
-	if !strings.Contains(w.notice, "onnector") {
-		t.Errorf("a connector's look on a step: %q", w.notice)
+	if !strings.Contains(w.Notice(), "onnector") {
+		t.Errorf("a connector's look on a step: %q", w.Notice())
 	}
-	w.selectOnly(d.ID)
+	w.Select(d.ID)
 	w.Do("look-put", "")
 	if l := w.Page().Connector(d.ID).Look; l == nil || l.Weight != 3 {
 		t.Errorf("the other connector looks like %+v", l)
@@ -129,7 +129,7 @@ func TestOneFillPer(t *testing.T) {
 	for i, k := range kinds {
 		s := w.put(k, 200+float64(i)*150, 100+float64(i%2)*120, fmt.Sprint("Step ", i))
 		w.Do("cancel", "")
-		w.selectOnly(s.ID)
+		w.Select(s.ID)
 		w.Do("field", fmt.Sprintf(`{"old":"","name":"system","value":"S%d"}`, i))
 		ids = append(ids, s.ID)
 	}
@@ -161,12 +161,12 @@ func TestOneFillPer(t *testing.T) {
 	for i := range ids {
 		seen[fill(i)]++
 	}
-	if len(seen) != len(ids) || w.notice != "" {
-		t.Errorf("by value: %v, %q", seen, w.notice)
+	if len(seen) != len(ids) || w.Notice() != "" {
+		t.Errorf("by value: %v, %q", seen, w.Notice())
 	}
 	w.Do("look-field", "colour of the crate")
-	if w.notice != sayNoValues {
-		t.Errorf("a field that no step has: %q", w.notice)
+	if w.Notice() != sayNoValues {
+		t.Errorf("a field that no step has: %q", w.Notice())
 	}
 }
 
@@ -180,7 +180,7 @@ func TestMoreLanesThanTints(t *testing.T) {
 	}
 	w.Do("lane-names", strings.Join(names, "\n"))
 	for i, l := range w.Page().Lanes {
-		w.chart.Pages[0].Steps = append(w.Page().Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, Lane: l.ID, X: 60, Y: 30, W: 112, H: 56, Text: "Log"})
+		w.Chart().Pages[0].Steps = append(w.Page().Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, Lane: l.ID, X: 60, Y: 30, W: 112, H: 56, Text: "Log"})
 	}
 	w.Do("look-lanes", "")
 	tints := style.Tints(w.Page())
@@ -192,8 +192,8 @@ func TestMoreLanesThanTints(t *testing.T) {
 			t.Errorf("lane %d has %s, hatch %v", i+1, look.Fill, look.Hatch)
 		}
 	}
-	if len(seen) != 25 || !strings.Contains(w.notice, "24 fills") {
-		t.Errorf("%d fills, %q", len(seen), w.notice)
+	if len(seen) != 25 || !strings.Contains(w.Notice(), "24 fills") {
+		t.Errorf("%d fills, %q", len(seen), w.Notice())
 	}
 	key := ""
 	w.Page().Key = &chart.Key{Rows: 40}
@@ -216,9 +216,9 @@ func TestTypedLooks(t *testing.T) {
 		{"fill", "reddish", sayTypeColour}, {"fill", "#12", sayTypeColour}, {"corner", "9", "Type a number from 0 to 4.2 mm."}, {"corner", "-1", "Type a number from 0 to 4.2 mm."},
 		{"size", "7", "Type a number from 8 to 72 pt."}, {"clear", "lots", "Type a number from 0 to 90 %."}, {"pad", "NaN", "Type a number from 0 to 6.3 mm."}, {"mood", "blue", sayNoValue},
 	} {
-		l, why := typedLook(quote(map[string]string{"what": c.what, "value": c.value}))
-		if got := why; got != c.want && (why != "" || quote(l) != c.want) {
-			t.Errorf("%s %q: %s %q, want %s", c.what, c.value, quote(l), why, c.want)
+		l, why := typedLook(Quote(map[string]string{"what": c.what, "value": c.value}))
+		if got := why; got != c.want && (why != "" || Quote(l) != c.want) {
+			t.Errorf("%s %q: %s %q, want %s", c.what, c.value, Quote(l), why, c.want)
 		}
 	}
 }
@@ -233,7 +233,7 @@ func TestTextLooks(t *testing.T) {
 	w.connect(a, c)
 	gap := func() float64 { return w.Sheet().Shape(c.ID).Rect.Y - w.Sheet().Shape(a.ID).Rect.Bottom() }
 	was, room := w.Sheet().Shape(a.ID).Rect, gap()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("look-set", `{"what":"size","value":"24"}`)
 	now := w.Sheet().Shape(a.ID).Rect
 	if now.W <= was.W || now.H <= was.H || now.Y != was.Y || now.CX() != was.CX() || gap() < room {
@@ -253,9 +253,9 @@ func TestTextLooks(t *testing.T) {
 func TestPipette(t *testing.T) {
 	w := open(t)
 	a, b, _ := w.two()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("step-look", clay)
-	w.selectOnly(b.ID)
+	w.Select(b.ID)
 	w.Do("pipette", "")
 	at := w.centre(a.ID)
 	w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
@@ -263,12 +263,12 @@ func TestPipette(t *testing.T) {
 		t.Errorf("the pointer is %s", c)
 	}
 	w.press(at.X, at.Y)
-	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.pipette || !w.selected[b.ID] {
+	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.pipette || !w.Selected(b.ID) {
 		t.Errorf("it took %+v, selected %v", l, w.selected)
 	}
 	w.Do("pipette", "")
 	w.Do("cancel", "")
-	if w.pipette || !w.selected[b.ID] {
+	if w.pipette || !w.Selected(b.ID) {
 		t.Error("Escape did not put it away alone")
 	}
 }
@@ -315,7 +315,7 @@ func TestKeyAndFields(t *testing.T) {
 	if w.json() != before {
 		t.Error("undone, the chart is another")
 	}
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	if why := needFieldNames(w.Editor); why == "" {
 		t.Error("without fields one can be shown")
 	}
@@ -332,8 +332,8 @@ func TestKeyAndFields(t *testing.T) {
 		t.Errorf("hidden: %+v", w.Page().Shown)
 	}
 	w.Do("field-show", `{"as":"text"}`)
-	if w.notice != sayNoFieldChosen {
-		t.Errorf("no field: %q", w.notice)
+	if w.Notice() != sayNoFieldChosen {
+		t.Errorf("no field: %q", w.Notice())
 	}
 }
 
@@ -341,7 +341,7 @@ func TestKeyAndFields(t *testing.T) {
 func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
 	w := open(t)
 	a, _, _ := w.two()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("step-look", clay)
 	w.Do("step-look", `{"corner":8,"text":{"family":"serif"}}`)
 	w.Do("house", "Wharf")
@@ -373,17 +373,17 @@ func TestTextStyles(t *testing.T) {
 	w.Do("cancel", "")
 	size := func(id string) float64 { return style.Text(w.Page(), w.Page().Step(id)).Size }
 	plain := size(a.ID)
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	if why := needTextStyle(w.Editor); why == "" {
 		t.Error("a step without a style of text can set one")
 	}
-	w.selectOnly(a.ID, b.ID)
+	w.Select(a.ID, b.ID)
 	w.Do("step-look", `{"text":{"style":"heading"}}`)
 	if size(a.ID) <= plain || size(b.ID) != size(a.ID) || size(c.ID) != plain {
 		t.Errorf("headings of %v and %v, the other %v", size(a.ID), size(b.ID), size(c.ID))
 	}
 	before := w.json()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("look-set", `{"what":"size","value":"15"}`)
 	w.Do("text-style", "")
 	if size(a.ID) != 20 || size(b.ID) != 20 || size(c.ID) != plain || w.Page().Step(a.ID).Look.Text.Size != 0 {
@@ -461,15 +461,15 @@ func TestRunsByHand(t *testing.T) {
 func TestLastColoursAndPlainConnectors(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	for _, fill := range []string{"#112233", "#445566", "#778899", "#112233"} {
-		w.Do("step-look", quote(chart.StepLook{Fill: fill}))
+		w.Do("step-look", Quote(chart.StepLook{Fill: fill}))
 	}
 	if got := fmt.Sprint(w.Facts().Look.Colours[:3]); got != "[#112233 #778899 #445566]" {
 		t.Errorf("offered are %s", got)
 	}
-	w.selectOnly(c.ID)
-	w.Do("look", quote(chart.Look{Weight: 3}))
+	w.Select(c.ID)
+	w.Do("look", Quote(chart.Look{Weight: 3}))
 	w.connect(b, a)
 	if l := w.Page().Connectors[1]; l.Look == nil || l.Look.Weight != 3 {
 		t.Errorf("the next connector looks like %+v", l.Look)

@@ -29,13 +29,13 @@ func (e *Editor) LooseEnds() []LooseEnd {
 				continue
 			}
 			l := LooseEnd{Line: c.ID, Which: [2]string{"from", "to"}[i]}
-			l.Words = sayLooseEnd(string(c.Meaning), c.Outcome(), e.endName(c.From), e.endName(c.To))
+			l.Words = sayLooseEnd(string(c.Meaning), c.Outcome(), e.EndName(c.From), e.EndName(c.To))
 			other := c.To
 			if i == 1 {
 				other = c.From
 			}
 			if s := e.withinReach(end, other.Step); s != nil {
-				l.Step, l.Near = s.ID, stepName(s)
+				l.Step, l.Near = s.ID, StepName(s)
 			}
 			out = append(out, l)
 		}
@@ -53,7 +53,7 @@ func (e *Editor) withinReach(end chart.End, but string) *chart.Step {
 		if sh.Step.ID == but || !sh.Rect.Grow(near).Contains(q) {
 			continue
 		}
-		d := outline(&sh).DistTo(q)
+		d := sh.Outline().DistTo(q)
 		if in := e.Sheet().StepAt(q); in != nil && in.Step.ID == sh.Step.ID {
 			d = 0
 		}
@@ -77,7 +77,7 @@ func (e *Editor) glueLoose(arg string) {
 			left++
 			continue
 		}
-		part := chart.Part{Do: "line.set", Page: e.page, ID: l.Line}
+		part := chart.Part{Do: "line.set", Page: e.PageID(), ID: l.Line}
 		if end := (&chart.End{Step: l.Step}); l.Which == "from" {
 			part.From = end
 		} else {
@@ -86,10 +86,10 @@ func (e *Editor) glueLoose(arg string) {
 		parts = append(parts, part)
 	}
 	if len(parts) == 0 {
-		e.notice = sayNothingInReach
+		e.Say(sayNothingInReach)
 		return
 	}
-	if e.do(didGlueLoose, parts...) && left > 0 {
-		e.notice = sayGlued(len(parts), left)
+	if e.Apply(didGlueLoose, parts...) && left > 0 {
+		e.Say(sayGlued(len(parts), left))
 	}
 }

@@ -1,31 +1,30 @@
 package edit
 
 import (
-	"slices"
 	"strings"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
+	"plaintracer/core/flow"
 	"plaintracer/core/geom"
 	"plaintracer/core/list"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
-	"plaintracer/core/typeset"
 )
 
 // addStep is the part that puts a new step at r.
 func (e *Editor) addStep(k symbol.Kind, r geom.Rect) (string, chart.Part) {
-	id := e.newID("s")
+	id := e.NewID("s")
 	return id, e.newStep(id, k, r)
 }
 
 func (e *Editor) newStep(id string, k symbol.Kind, r geom.Rect) chart.Part {
 	pl := arrange.Settle(e.Page(), id, r)
-	s := &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H, Look: e.looks.of(k)}
+	s := &chart.Step{ID: id, Symbol: k, Lane: pl.Lane, X: pl.X, Y: pl.Y, W: pl.W, H: pl.H, Look: e.Next.Look(k)}
 	if k == symbol.OffPage {
-		s.Text = e.newLetter()
+		s.Text = flow.NewLetter(e.Chart(), e.Page())
 	}
-	return chart.Part{Do: "step.add", Page: e.page, Step: s}
+	return chart.Part{Do: "step.add", Page: e.PageID(), Step: s}
 }
 
 // meaning is what a connector between two symbols says, where that is plain.
@@ -43,7 +42,7 @@ func meaning(a, b symbol.Kind) chart.Meaning {
 // ("" when loose); the first two ways out of a decision are yes and no.
 func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (string, chart.Part) {
 	p := e.Page()
-	l := &chart.Connector{ID: e.newID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.next.kind, Look: e.looks.line(e.next.look)}
+	l := &chart.Connector{ID: e.NewID("c"), From: from, To: to, Meaning: meaning(fromKind, toKind), Kind: e.Next.Kind, Look: e.Next.LineLook()}
 	if fromKind == symbol.Decision && l.Meaning.Way() {
 		var taken []string
 		for _, c := range p.Connectors {
@@ -58,45 +57,13 @@ func (e *Editor) addLine(from, to chart.End, fromKind, toKind symbol.Kind) (stri
 	return l.ID, chart.Part{Do: "line.add", Page: p.ID, Line: l}
 }
 
-// placeSymbol puts the symbol in the hand at r and selects it.
-func (e *Editor) placeSymbol(r geom.Rect) {
-	k := e.hand
-	e.hand, e.lastKind = "", k
-	id, part := e.addStep(k, r)
-	info, _ := symbol.Of(k)
-	parts := []chart.Part{part}
-	if l := e.lineUnder(e.Sheet(), k, "", r); e.around(k, r) {
-		s := part.Step
-		pl := arrange.Ground(e.Page(), id, r)
-		s.Front, s.Lane, s.X, s.Y = -1, pl.Lane, pl.X, pl.Y
-	} else if l != nil {
-		pl, room := e.roomIn(l, id, r, nil)
-		s := part.Step
-		s.Lane, s.X, s.Y = pl.Lane, pl.X, pl.Y
-		parts = append(parts, room...)
-		parts = append(parts, e.insertion(l.Line, id, e.newID("c"))...)
-	}
-	if e.do(didAdd(info.Name), parts...) {
-		e.last[k] = geom.Rect{W: r.W, H: r.H}
-		e.selectOnly(id)
-	}
-}
-
-// around reports whether a shape is placed around steps: it is then a ground behind them.
-func (e *Editor) around(k symbol.Kind, r geom.Rect) bool {
-	if !k.Beside() || k.Open() {
-		return false
-	}
-	return slices.ContainsFunc(e.rects(nil), func(o geom.Rect) bool { return o.Inside(r) })
-}
-
 // nextFree is where a symbol goes that is placed without pointing: after the
 // selected step in reading direction, else at the page's first free place.
 func (e *Editor) nextFree(r geom.Rect, aside bool) geom.Rect {
 	p := e.Page()
 	const gap = arrange.Gap
 	others := e.rects(nil)
-	if s := e.one(); s != nil {
+	if s := e.Only(); s != nil {
 		at := e.Sheet().Shape(s.ID).Rect
 		across := e.runsAcross()
 		if aside {
@@ -112,7 +79,7 @@ func (e *Editor) nextFree(r geom.Rect, aside bool) geom.Rect {
 	r.X, r.Y = 80, p.Frame.Y+24
 	if len(p.Lanes) > 0 {
 		l := p.Lanes[0]
-		if at := p.Lane(e.band); at != nil {
+		if at := p.Lane(e.Band()); at != nil {
 			l = at
 		}
 		lane, head := p.LaneRect(l), p.HeadRect(l)
@@ -125,118 +92,11 @@ func (e *Editor) nextFree(r geom.Rect, aside bool) geom.Rect {
 	return arrange.Free(p, r, others, e.segments(), 24)
 }
 
-// NextStep adds a step after the selected one, connected and open for typing;
-// aside is another way out.
-func (e *Editor) nextStep(aside bool) {
-	s := e.one()
-	if s == nil {
-		e.notice = sentence(whyOneStep)
-		return
-	}
-	r := e.nextFree(e.size(symbol.Process), aside)
-	words := didNext
-	if aside {
-		words = didOther
-	}
-	id, add := e.addStep(symbol.Process, r)
-	_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
-	if e.do(words, add, line) {
-		e.selectOnly(id)
-		e.typeOnStep(id)
-	}
-}
-
-// addTyped adds a step with its text from the step list, after the selected one or else
-// the last, and connected to it; with the name of an outcome to the decision above. The text says what a
-// row of the list says.
-func (e *Editor) addTyped(text string) {
-	if text = strings.TrimSpace(text); text == "" {
-		return
-	}
-	e.keepTyping()
-	from, asks := e.followed()
-	said := list.ReadRow(text, asks != nil, func(n string) bool { return e.numbered(n) != nil })
-	if said.Outcome != "" {
-		from = asks
-		e.selectOnly(asks.ID)
-	}
-	if to := e.numbered(said.To); said.Text == "" && to != nil && from != nil { // 'No: back to step 2'
-		_, line := e.addLine(chart.End{Step: from.ID}, chart.End{Step: to.ID}, from.Symbol, to.Symbol)
-		if said.Outcome != "" {
-			line.Line.Labels = []chart.Label{{Text: said.Outcome}}
-		}
-		e.do(didConnect, line)
-		return
-	}
-	k := list.Inferred(said.Text, len(e.Page().Steps) == 0)
-	if said.Symbol != "" {
-		k = said.Symbol
-	}
-	size := e.size(k)
-	size.W, size.H = typeset.Plain.Grow(k, size.W, size.H, said.Text)
-	id, add := e.addStep(k, e.nextFree(size, false))
-	add.Step.Text = said.Text
-	parts := []chart.Part{add}
-	if from != nil {
-		_, line := e.addLine(chart.End{Step: from.ID}, chart.End{Step: id}, from.Symbol, k)
-		if said.Outcome != "" {
-			line.Line.Labels = []chart.Label{{Text: said.Outcome}}
-		}
-		parts = append(parts, line)
-	}
-	e.asOne(func() {
-		if !e.do(didNext, parts...) {
-			return
-		}
-		e.selectOnly(id)
-		s := e.Page().Step(id)
-		if said.Lane != "" {
-			e.do(didNext, e.laneFor(s, said.Lane)...)
-		}
-		if to := e.numbered(said.To); to != nil {
-			e.do(didNext, e.sendTo(s, to)...)
-		}
-	})
-}
-
-// followed is the step that the next one follows, which is selected, and the decision that an outcome would be of;
-// nil for none.
-func (e *Editor) followed() (from, asks *chart.Step) {
-	if e.one() == nil {
-		e.selectOnly()
-		if rows := e.Rows(); len(rows) > 0 {
-			e.selectOnly(rows[len(rows)-1].ID)
-		}
-	}
-	from = e.one()
-	if from != nil && from.Symbol == symbol.Decision {
-		return from, from
-	} else if from != nil {
-		asks, _ = e.decisionAbove(from.ID)
-	}
-	return from, asks
-}
-
-// beginOutcome has the field for the next step begin with the outcome that its decision has not got yet.
-func (e *Editor) beginOutcome() {
-	_, asks := e.followed()
-	if asks == nil {
-		return
-	}
-	var taken []string
-	for _, c := range e.ways(asks) {
-		taken = append(taken, c.Outcome())
-	}
-	if word := list.NextOutcome(taken); word != "" {
-		e.field = word + " -> "
-	}
-}
-
 // connect glues two steps together, as the key g does.
 func (e *Editor) connect(from, to *chart.Step) {
 	id, part := e.addLine(chart.End{Step: from.ID}, chart.End{Step: to.ID}, from.Symbol, to.Symbol)
-	if e.do(didConnect, part) {
-		e.selectOnly(id)
+	if e.Apply(didConnect, part) {
+		e.Select(id)
 	}
 }
 
@@ -262,27 +122,27 @@ func (e *Editor) setText(id, text string) {
 	if s == nil || s.Text == text {
 		return
 	}
-	e.do(didType, e.withText(s, text, chart.RunsAfter(s.Runs, s.Text, text))...)
+	e.Apply(didType, e.withText(s, text, chart.RunsAfter(s.Runs, s.Text, text))...)
 }
 
 // withText are the parts that give a step its text with its runs. A process that asks becomes a
 // decision; the symbol grows when the text does not fit, and what follows makes room.
 func (e *Editor) withText(s *chart.Step, text string, runs []chart.Run) []chart.Part {
 	k, size := s.Symbol, geom.Rect{}
-	parts := []chart.Part{{Do: "step.set", Page: e.page, ID: s.ID, Text: &text}}
+	parts := []chart.Part{{Do: "step.set", Page: e.PageID(), ID: s.ID, Text: &text}}
 	if len(runs) > 0 || len(s.Runs) > 0 {
 		parts[0].Runs = &runs
 	}
 	if k == symbol.Process && strings.HasSuffix(strings.TrimSpace(text), "?") {
 		k = symbol.Decision
 		parts[0].Symbol = &k
-		size = e.size(k)
+		size = e.Next.Size(k)
 		parts = append(parts, e.labelWays(s)...)
 	}
 	to := *s
 	to.Symbol, to.Text, to.Runs = k, text, runs
 	if places := e.reshape(s, &to, size); len(places) > 0 {
-		parts = append(parts, chart.Part{Do: "step.place", Page: e.page, Places: places})
+		parts = append(parts, chart.Part{Do: "step.place", Page: e.PageID(), Places: places})
 	}
 	return parts
 }
@@ -316,7 +176,7 @@ func (e *Editor) reshape(s, to *chart.Step, size geom.Rect) []chart.Place {
 
 // reshapeAll are the parts that place steps which become others, and those that give way.
 func (e *Editor) reshapeAll(to []chart.Step, size func(*chart.Step) geom.Rect) []chart.Part {
-	place := chart.Part{Do: "step.place", Page: e.page}
+	place := chart.Part{Do: "step.place", Page: e.PageID()}
 	at := map[string]int{}
 	for i := range to {
 		for _, pl := range e.reshape(e.Page().Step(to[i].ID), &to[i], size(&to[i])) {
@@ -347,32 +207,28 @@ func (e *Editor) labelWays(s *chart.Step) []chart.Part {
 		}
 		if n < 2 && len(c.Labels) == 0 {
 			l := []chart.Label{{Text: [2]string{"yes", "no"}[n]}}
-			parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: c.ID, Labels: &l})
+			parts = append(parts, chart.Part{Do: "line.set", Page: e.PageID(), ID: c.ID, Labels: &l})
 		}
 		n++
 	}
 	return parts
 }
 
-// setSymbol makes the selected steps another symbol, or takes it in the hand where none is selected.
+// setSymbol makes the selected steps another symbol.
 func (e *Editor) setSymbol(k symbol.Kind) {
 	info, ok := symbol.Of(k)
 	if !ok {
 		return
 	}
-	if len(e.steps()) == 0 {
-		e.take(k)
-		return
-	}
 	var parts []chart.Part
 	var to []chart.Step
-	for _, s := range e.free(e.steps()) {
+	for _, s := range e.free(e.Steps()) {
 		if s.Symbol == k {
 			continue
 		}
 		next := *s
 		next.Symbol = k
-		parts = append(parts, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Symbol: &k})
+		parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Symbol: &k})
 		if off := e.offGround(s, k); len(off) > 0 {
 			parts = append(parts, off...)
 		} else {
@@ -382,23 +238,23 @@ func (e *Editor) setSymbol(k symbol.Kind) {
 			parts = append(parts, e.labelWays(s)...)
 		}
 	}
-	parts = append(parts, e.reshapeAll(to, func(*chart.Step) geom.Rect { return e.size(k) })...)
-	e.do(didMake(info.Name), parts...)
+	parts = append(parts, e.reshapeAll(to, func(*chart.Step) geom.Rect { return e.Next.Size(k) })...)
+	e.Apply(didMake(info.Name), parts...)
 }
 
 // allAre reports whether all selected steps are of one symbol.
 func (e *Editor) allAre(k symbol.Kind) bool {
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		if s.Symbol != k {
 			return false
 		}
 	}
-	return len(e.steps()) > 0 || e.hand == k
+	return len(e.Steps()) > 0
 }
 
 // moveTo is the part that brings steps to the boxes given.
 func (e *Editor) moveTo(bs []arrange.Box) chart.Part {
-	part := chart.Part{Do: "step.place", Page: e.page}
+	part := chart.Part{Do: "step.place", Page: e.PageID()}
 	for _, b := range bs {
 		part.Places = append(part.Places, arrange.Settle(e.Page(), b.ID, b.Rect))
 	}
@@ -409,7 +265,7 @@ func (e *Editor) moveTo(bs []arrange.Box) chart.Part {
 func (e *Editor) boxes() []arrange.Box {
 	var out []arrange.Box
 	for _, sh := range e.Sheet().Steps {
-		if e.selected[sh.Step.ID] && !sh.Step.Locked {
+		if e.Selected(sh.Step.ID) && !sh.Step.Locked {
 			out = append(out, arrange.Box{ID: sh.Step.ID, Rect: sh.Rect})
 		}
 	}
@@ -419,14 +275,14 @@ func (e *Editor) boxes() []arrange.Box {
 // nudge moves the selected steps by keys.
 func (e *Editor) nudge(dx, dy float64) {
 	bs := e.boxes()
-	if e.free(e.steps()); len(bs) == 0 {
+	if e.free(e.Steps()); len(bs) == 0 {
 		return
 	}
 	for i := range bs {
 		bs[i].Rect.X += dx
 		bs[i].Rect.Y += dy
 	}
-	e.do(didMove, e.moveTo(bs))
+	e.Apply(didMove, e.moveTo(bs))
 }
 
 // remove deletes what is selected; connectors of deleted steps go with them.
@@ -434,12 +290,12 @@ func (e *Editor) remove() {
 	p := e.Page()
 	var parts []chart.Part
 	away := map[string]bool{}
-	free := e.free(e.steps())
+	free := e.free(e.Steps())
 	for _, s := range free {
 		away[s.ID] = true
 	}
 	for _, c := range p.Connectors {
-		if e.selected[c.ID] || away[c.From.Step] || away[c.To.Step] {
+		if e.Selected(c.ID) || away[c.From.Step] || away[c.To.Step] {
 			parts = append(parts, chart.Part{Do: "line.drop", Page: p.ID, ID: c.ID})
 		}
 	}
@@ -447,28 +303,43 @@ func (e *Editor) remove() {
 		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	}
 	gap := e.gapLeft()
-	if e.do(didDelete, parts...) && gap != nil {
-		e.gap = gap
+	if e.Apply(didDelete, parts...) && gap != nil {
+		e.gap = left{gap, e.PageID(), e.Commands()}
 	}
 }
 
-// withLabel are the parts that give the label being typed on its text; empty takes it
-// away.
-func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
-	c := e.Page().Connector(t.ID)
-	if c == nil {
-		return nil
+// chain connects the selected steps, each to the next one, in the order in which they were picked.
+func (e *Editor) chain() {
+	var parts []chart.Part
+	ss := e.InOrder()
+	for i := 1; i < len(ss); i++ {
+		if e.connected(ss[i-1].ID, ss[i].ID) {
+			continue
+		}
+		_, line := e.addLine(chart.End{Step: ss[i-1].ID}, chart.End{Step: ss[i].ID}, ss[i-1].Symbol, ss[i].Symbol)
+		parts = append(parts, line)
 	}
-	ls := append([]chart.Label{}, c.Labels...)
-	switch added := t.label >= len(ls); {
-	case added && text == "" || !added && ls[t.label].Text == text:
-		return nil
-	case added:
-		ls = append(ls, chart.Label{Text: text, Place: t.place})
-	case text == "":
-		ls = slices.Delete(ls, t.label, t.label+1)
-	default:
-		ls[t.label].Text = text
+	if !e.Apply(didChain, parts...) {
+		e.Say(sayChained)
 	}
-	return []chart.Part{{Do: "line.set", Page: e.page, ID: t.ID, Labels: &ls}}
+}
+
+func (e *Editor) connected(from, to string) bool {
+	for _, c := range e.Page().Connectors {
+		if c.From.Step == from && c.To.Step == to {
+			return true
+		}
+	}
+	return false
+}
+
+// rects are the steps of the work as drawn, but for some.
+func (e *Editor) rects(but func(id string) bool) []geom.Rect {
+	var out []geom.Rect
+	for _, sh := range e.Sheet().Steps {
+		if !sh.Step.Behind() && (but == nil || !but(sh.Step.ID)) {
+			out = append(out, sh.Rect)
+		}
+	}
+	return out
 }

@@ -8,67 +8,15 @@ import (
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
-	"plaintracer/core/symbol"
-	"plaintracer/core/typeset"
 )
 
 const cropOff = 8.0 // crop marks stand this far off, px of the screen
 
-// pen draws marks, which have the same size on the screen whatever the zoom.
-type pen struct {
-	el *scene.Element
-	k  float64 // px of the page a px of the screen
-}
-
-func (m pen) add(items ...scene.Item) { m.el.Items = append(m.el.Items, items...) }
-
-// line draws a path of a weight, and dashes, in px of the screen.
-func (m pen) line(p geom.Path, colour string, weight float64, dash ...float64) {
-	for i := range dash {
-		dash[i] *= m.k
-	}
-	m.add(scene.Item{Path: p, Stroke: colour, Weight: weight * m.k, Dash: dash})
-}
-
-// outline draws a symbol that does not stand there yet.
-func (m pen) outline(k symbol.Kind, r geom.Rect) {
-	if !k.Open() {
-		m.add(scene.Item{Path: k.Outline(r.W, r.H).Shift(r.X, r.Y), Fill: "#FFFFFFB0"})
-		m.line(k.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.4, 4, 3)
-	}
-	if in := k.Inner(r.W, r.H); in != nil {
-		m.line(in.Shift(r.X, r.Y), scene.Ink, 1.4, 4, 3)
-	}
-}
-
-func (m pen) diamond(c geom.Point, fill, colour string) {
-	r := 5 * m.k
-	m.add(
-		scene.Item{
-			Path:   geom.Path{}.Move(c.X, c.Y-r).Line(c.X+r, c.Y).Line(c.X, c.Y+r).Line(c.X-r, c.Y).Close(),
-			Fill:   fill,
-			Stroke: colour,
-			Weight: 1.4 * m.k,
-		},
-	)
-}
-
-// say writes words on a plate beside the pointer.
-func (m pen) say(words string, p Pointer) { m.plate(words, p.X+16*m.k, p.Y-14*m.k) }
-
-// plate writes words on ink with the lower left of the text at (x, y).
-func (m pen) plate(words string, x, y float64) {
-	k, size := m.k, 12*m.k
-	w := typeset.Width(typeset.Sans, size, words)
-	m.add(scene.Item{Path: geom.Box(geom.Rect{X: x - 5*k, Y: y - 13*k, W: w + 10*k, H: 18 * k}), Fill: scene.Ink},
-		scene.Item{Text: words, At: geom.Pt(x, y), Size: size, Fill: "#FFFFFF", Width: w})
-}
-
 // marks is what lies over the drawing whatever the hand does: signs of comments, crop marks, the selected
 // connectors; nil where it is as it was. With all selected it is large, and a pointer that hovers changes nothing of it.
 func (e *Editor) marks() *scene.Element {
-	if of := (marked{e.Sheet(), e.zoom}); e.gesture != nil || e.heard || of != e.drawn.marks {
-		e.drawn.marks = of
+	if of := (marked{e.Sheet(), e.zoom}); e.gesture != nil || e.Heard() || of != e.marked {
+		e.marked = of
 		return e.selectionMarks()
 	}
 	return nil
@@ -82,7 +30,7 @@ type marked struct {
 
 func (e *Editor) selectionMarks() *scene.Element {
 	el := scene.Element{Class: "marks"}
-	m := pen{&el, 1 / e.zoom}
+	m := scene.Pen{To: &el, K: 1 / e.zoom}
 	sh := e.Sheet()
 	if len(e.comments) > 0 {
 		el.Items = scene.Comments(sh, e.comments).Items
@@ -90,19 +38,19 @@ func (e *Editor) selectionMarks() *scene.Element {
 	e.stepMarks(m)
 	for i := range sh.Lines {
 		r := &sh.Lines[i]
-		if !e.selected[r.Line.ID] {
+		if !e.Selected(r.Line.ID) {
 			continue
 		}
-		m.line(r.Drawn().Path(), scene.Red, 2.4)
-		if n := len(r.Points); n > 1 && len(e.selected) == 1 && e.typing == nil {
-			m.segments(r)
-			m.diamond(r.Points[0], endFill(r.Line.From), scene.Red)
-			m.diamond(r.Points[n-1], endFill(r.Line.To), scene.Red)
+		m.Line(r.Drawn().Path(), scene.Red, 2.4)
+		if n := len(r.Points); n > 1 && e.Count() == 1 && e.typing == nil {
+			segments(m, r)
+			m.Diamond(r.Points[0], endFill(r.Line.From), scene.Red)
+			m.Diamond(r.Points[n-1], endFill(r.Line.To), scene.Red)
 		}
 	}
-	if b, ok := sh.Page.Band(e.band); ok {
-		m.line(cropMarks(b.Head.Grow(-(cropOff+2)*m.k), e.zoom), scene.Red, 2.2)
-		m.line(geom.Box(b.Rect), scene.Red, 1, 2, 3)
+	if b, ok := sh.Page.Band(e.Band()); ok {
+		m.Line(cropMarks(b.Head.Grow(-(cropOff+2)*m.K), e.zoom), scene.Red, 2.2)
+		m.Line(geom.Box(b.Rect), scene.Red, 1, 2, 3)
 	}
 	return &el
 }
@@ -110,7 +58,7 @@ func (e *Editor) selectionMarks() *scene.Element {
 // handMarks is what lies over that and follows the hand: ports, what a gesture shows, the caret.
 func (e *Editor) handMarks() scene.Element {
 	el := scene.Element{Class: "marks"}
-	m := pen{&el, 1 / e.zoom}
+	m := scene.Pen{To: &el, K: 1 / e.zoom}
 	if e.gesture == nil && e.typing == nil {
 		e.ports(m)
 	}
@@ -127,25 +75,25 @@ func (e *Editor) handMarks() scene.Element {
 func (e *Editor) guides() scene.Element {
 	el := scene.Element{Class: "guides"}
 	if e.gesture != nil {
-		e.gesture.guides(e, pen{&el, 1 / e.zoom})
+		e.gesture.guides(e, scene.Pen{To: &el, K: 1 / e.zoom})
 	}
 	return el
 }
 
 // segments marks those of a selected connector that can be dragged: a bar
 // across each, filled where it is pinned.
-func (m pen) segments(r *sheet.Run) {
+func segments(m scene.Pen, r *sheet.Run) {
 	if r.Line.Kind == chart.Straight {
 		return
 	}
 	held := pinned(r)
 	for i := range held {
 		a, b := r.Points[i], r.Points[i+1]
-		if a.Dist(b) < 24*m.k {
+		if a.Dist(b) < 24*m.K {
 			continue
 		}
 		upright, _ := place(r.Points, i)
-		w, h := 9*m.k, 4*m.k
+		w, h := 9*m.K, 4*m.K
 		if upright {
 			w, h = h, w
 		}
@@ -154,20 +102,20 @@ func (m pen) segments(r *sheet.Run) {
 			fill = scene.Red
 		}
 		at := geom.Pt((a.X+b.X)/2, (a.Y+b.Y)/2)
-		m.add(scene.Item{Path: geom.Box(geom.Rect{X: at.X - w/2, Y: at.Y - h/2, W: w, H: h}), Fill: fill, Stroke: scene.Red, Weight: 1.2 * m.k})
+		m.Add(scene.Item{Path: geom.Box(geom.Rect{X: at.X - w/2, Y: at.Y - h/2, W: w, H: h}), Fill: fill, Stroke: scene.Red, Weight: 1.2 * m.K})
 	}
 }
 
 // ports draws the ports of the step under the pointer and of the one selected.
-func (e *Editor) ports(m pen) {
+func (e *Editor) ports(m scene.Pen) {
 	ids := []string{e.hover}
-	if s := e.one(); s != nil && s.ID != e.hover {
+	if s := e.Only(); s != nil && s.ID != e.hover {
 		ids = append(ids, s.ID)
 	}
 	for _, id := range ids {
 		if sh := e.Sheet().Shape(id); sh != nil {
 			for _, p := range sh.Ports() {
-				m.diamond(e.diamondAt(p), "#FFFFFF", scene.Ink)
+				m.Diamond(e.diamondAt(p), "#FFFFFF", scene.Ink)
 			}
 		}
 	}
@@ -192,16 +140,16 @@ func cropMarks(r geom.Rect, zoom float64) geom.Path {
 
 // stepMarks frames what is selected: a step by itself, or all that is held together as one. What is
 // locked has a lock at its corner.
-func (e *Editor) stepMarks(m pen) {
+func (e *Editor) stepMarks(m scene.Pen) {
 	held := map[string]geom.Rect{}
 	whole := e.held()
 	for i := range e.Sheet().Steps {
 		s := &e.Sheet().Steps[i]
-		if !e.selected[s.Step.ID] {
+		if !e.Selected(s.Step.ID) {
 			continue
 		}
 		if s.Step.Locked {
-			m.padlock(geom.Pt(s.Rect.Right()+cropOff*m.k, s.Rect.Y-cropOff*m.k))
+			padlock(m, geom.Pt(s.Rect.Right()+cropOff*m.K, s.Rect.Y-cropOff*m.K))
 		}
 		if k := slices.IndexFunc(whole, func(h chart.Hold) bool { return s.Step.HeldBy(h.ID) }); k >= 0 {
 			r, ok := held[whole[k].ID]
@@ -209,19 +157,27 @@ func (e *Editor) stepMarks(m pen) {
 				r = s.Rect
 			}
 			held[whole[k].ID] = r.Union(s.Rect)
-			m.line(geom.Box(s.Rect.Grow(3*m.k)), scene.Red, 1, 2, 3)
+			m.Line(geom.Box(s.Rect.Grow(3*m.K)), scene.Red, 1, 2, 3)
 		} else {
-			m.line(cropMarks(s.Rect, e.zoom), scene.Red, 2.2)
+			m.Line(cropMarks(s.Rect, e.zoom), scene.Red, 2.2)
 		}
 	}
 	for _, h := range whole {
-		m.line(cropMarks(held[h.ID], e.zoom), scene.Red, 2.2)
+		m.Line(cropMarks(held[h.ID], e.zoom), scene.Red, 2.2)
 	}
 }
 
 // padlock stands with its lower left corner at q.
-func (m pen) padlock(q geom.Point) {
-	k := m.k
-	m.add(scene.Item{Path: geom.Box(geom.Rect{X: q.X, Y: q.Y - 8*k, W: 11 * k, H: 8 * k}), Fill: scene.Red})
-	m.line(geom.Path{}.Move(q.X+2.5*k, q.Y-8*k).Line(q.X+2.5*k, q.Y-11*k).Quarter(q.X+5.5*k, q.Y-14*k, true).Quarter(q.X+8.5*k, q.Y-11*k, false).Line(q.X+8.5*k, q.Y-8*k), scene.Red, 1.6)
+func padlock(m scene.Pen, q geom.Point) {
+	k := m.K
+	m.Add(scene.Item{Path: geom.Box(geom.Rect{X: q.X, Y: q.Y - 8*k, W: 11 * k, H: 8 * k}), Fill: scene.Red})
+	m.Line(geom.Path{}.Move(q.X+2.5*k, q.Y-8*k).Line(q.X+2.5*k, q.Y-11*k).Quarter(q.X+5.5*k, q.Y-14*k, true).Quarter(q.X+8.5*k, q.Y-11*k, false).Line(q.X+8.5*k, q.Y-8*k), scene.Red, 1.6)
+}
+
+// endFill fills the mark of an end that is fixed.
+func endFill(end chart.End) string {
+	if end.Fixed {
+		return scene.Red
+	}
+	return "#FFFFFF"
 }

@@ -36,7 +36,7 @@ func (e *Editor) Menu() []MenuGroup {
 	out := []MenuGroup{first}
 	could := make([]Command, 0, len(table))
 	for _, c := range table {
-		if c.Menu && c.need(e) == "" && (c.Place != OnPage || needAny(e) != "") && (c.Place != OnConnector || !c.Page || len(e.lines()) > 0) {
+		if c.Menu && c.need(e) == "" && (c.Place != OnPage || needAny(e) != "") && (c.Place != OnConnector || !c.Page || len(e.Lines()) > 0) {
 			could = append(could, c)
 		}
 	}

@@ -36,10 +36,10 @@ type standing struct {
 
 // standing are the steps of the page, which are where they are until the chart changes.
 func (g *moving) standing(e *Editor) []standing {
-	if p := e.Page(); g.stand == nil || g.status != e.status {
-		g.stand, g.status = make([]standing, 0, len(p.Steps)), e.status
+	if p := e.Page(); g.stand == nil || g.status != e.Status() {
+		g.stand, g.status = make([]standing, 0, len(p.Steps)), e.Status()
 		for _, s := range p.Steps {
-			g.stand = append(g.stand, standing{p.StepRect(s), e.selected[s.ID], s.Behind()})
+			g.stand = append(g.stand, standing{p.StepRect(s), e.Selected(s.ID), s.Behind()})
 		}
 	}
 	return g.stand
@@ -83,7 +83,7 @@ func (g *moving) refresh(e *Editor) {
 	}
 	g.land = g.landing(e)
 	cmd := g.command(e)
-	e.setPreview(&cmd)
+	e.Preview(&cmd)
 }
 
 // landing is how much farther the steps come to stand, so that they do not lie on others: beside them. With Alt they
@@ -134,7 +134,7 @@ func (g *moving) command(e *Editor) chart.Command {
 
 func (g *moving) up(e *Editor, p Pointer) {
 	if !g.moved {
-		if g.again && len(e.selected) > 1 {
+		if g.again && e.Count() > 1 {
 			e.goInto(g.id)
 		}
 		if s := e.Page().Step(g.id); g.start.Ctrl && s != nil {
@@ -146,8 +146,8 @@ func (g *moving) up(e *Editor, p Pointer) {
 	g.refresh(e)
 	if g.last.Ctrl {
 		parts, ids := e.copies(e.fragment(), g.dx+g.land.X, g.dy+g.land.Y)
-		if e.do(didCopy, parts...) {
-			e.selectOnly(ids...)
+		if e.Apply(didCopy, parts...) {
+			e.Select(ids...)
 		}
 		return
 	}
@@ -158,12 +158,12 @@ func (g *moving) up(e *Editor, p Pointer) {
 		}
 	}
 	cmd := g.command(e)
-	e.do(cmd.Words, cmd.Parts...)
+	e.Apply(cmd.Words, cmd.Parts...)
 }
 
 // marks writes the distances that the move makes equal, over whatever runs there, and
 // frames the lane that a step comes into from another one.
-func (g *moving) marks(e *Editor, m pen) {
+func (g *moving) marks(e *Editor, m scene.Pen) {
 	if !g.moved {
 		return
 	}
@@ -177,25 +177,25 @@ func (g *moving) marks(e *Editor, m pen) {
 	if g.land != (geom.Point{}) { // what is carried is an outline then, and the step stands where it will
 		for _, b := range g.boxes {
 			if s := e.Page().Step(b.ID); s != nil {
-				m.line(s.Symbol.Outline(b.Rect.W, b.Rect.H).Shift(b.Rect.X+g.dx, b.Rect.Y+g.dy), scene.Ink, 1.4, 4, 3)
+				m.Line(s.Symbol.Outline(b.Rect.W, b.Rect.H).Shift(b.Rect.X+g.dx, b.Rect.Y+g.dy), scene.Ink, 1.4, 4, 3)
 			}
 		}
 		b := g.boxes[0].Rect // below the outline, not on what is beside it
-		m.plate(sayLandsBeside, b.X+g.dx, b.Bottom()+g.dy+18*m.k)
+		m.Plate(sayLandsBeside, b.X+g.dx, b.Bottom()+g.dy+18*m.K)
 	}
 	e.gaps(m, g.lines)
 	if g.into != nil {
-		m.say(sayInto(e.between(g.into.Line)), g.last)
+		m.Say(sayInto(e.Between(g.into.Line)), g.last.at())
 	}
 }
 
-func (g *moving) guides(e *Editor, m pen) {
+func (g *moving) guides(e *Editor, m scene.Pen) {
 	if !g.moved {
 		return
 	}
 	e.construction(m, g.lines)
 	if g.into != nil { // below the step that goes into it
-		m.line(g.into.Drawn().Path(), scene.Red, 2.4)
+		m.Line(g.into.Drawn().Path(), scene.Red, 2.4)
 	}
 }
 
@@ -209,20 +209,20 @@ func (g *moving) cursor() string {
 const guideGrey = "#8B8F90"
 
 // construction draws guides as thin lines to the paper's edge.
-func (e *Editor) construction(m pen, guides []arrange.Guide) {
+func (e *Editor) construction(m scene.Pen, guides []arrange.Guide) {
 	p := e.Sheet().Page
 	for _, l := range guides {
 		a, b := geom.Pt(0, l.At), geom.Pt(p.W, l.At)
 		if l.Upright {
 			a, b = geom.Pt(l.At, 0), geom.Pt(l.At, p.H)
 		}
-		m.line(geom.Polyline{a, b}.Path(), guideGrey, 0.8)
+		m.Line(geom.Polyline{a, b}.Path(), guideGrey, 0.8)
 	}
 }
 
 // gaps writes the distances that guides make equal.
-func (e *Editor) gaps(m pen, guides []arrange.Guide) {
-	k := m.k
+func (e *Editor) gaps(m scene.Pen, guides []arrange.Guide) {
+	k := m.K
 	for _, l := range guides {
 		if l.Gap == 0 {
 			continue
@@ -230,7 +230,7 @@ func (e *Editor) gaps(m pen, guides []arrange.Guide) {
 		words, size := fmt.Sprintf("%.0f mm", l.Gap*25.4/96), 11*k
 		w := typeset.Width(typeset.MonoBold, size, words)
 		x, y := l.Mid.X-w/2, l.Mid.Y+14*k
-		m.add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
+		m.Add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
 			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.MonoBold, Size: size, Fill: scene.Quiet, Width: w})
 	}
 }

@@ -14,7 +14,7 @@ func always(*Editor) string { return "" }
 
 func needSteps(n int, words string) func(*Editor) string {
 	return func(e *Editor) string {
-		if len(e.steps()) < n {
+		if len(e.Steps()) < n {
 			return words
 		}
 		return ""
@@ -28,7 +28,7 @@ var (
 )
 
 func needOneStep(e *Editor) string {
-	if e.one() == nil {
+	if e.Only() == nil {
 		return whyOneStep
 	}
 	return ""
@@ -42,21 +42,21 @@ func needGroup(e *Editor) string {
 }
 
 func needLine(e *Editor) string {
-	if len(e.lines()) == 0 {
+	if len(e.Lines()) == 0 {
 		return whyLine
 	}
 	return ""
 }
 
 func needOneLine(e *Editor) string {
-	if len(e.lines()) != 1 {
+	if len(e.Lines()) != 1 {
 		return whyOneLine
 	}
 	return ""
 }
 
 func needOneThing(e *Editor) string {
-	if e.one() == nil && len(e.lines()) != 1 {
+	if e.Only() == nil && len(e.Lines()) != 1 {
 		return whyOneThing
 	}
 	return ""
@@ -64,14 +64,14 @@ func needOneThing(e *Editor) string {
 
 // needThings wants steps or connectors.
 func needThings(e *Editor) string {
-	if len(e.steps())+len(e.lines()) == 0 {
+	if len(e.Steps())+len(e.Lines()) == 0 {
 		return whyThings
 	}
 	return ""
 }
 
 func needPicked(e *Editor) string {
-	switch p := e.looks.picked; {
+	switch p := e.picked; {
 	case p == nil:
 		return whyNotPicked
 	case p.step != nil:
@@ -84,7 +84,7 @@ func needLooks(e *Editor) string {
 	if why := needAStep(e); why != "" {
 		return why
 	}
-	for _, s := range e.steps() {
+	for _, s := range e.Steps() {
 		if s.Look != nil {
 			return ""
 		}
@@ -103,7 +103,7 @@ func needFieldNames(e *Editor) string {
 
 // needTextStyle wants a step whose text has a style, which then can be set from it.
 func needTextStyle(e *Editor) string {
-	if s := e.one(); s == nil || s.Look == nil || s.Look.Text.Style == "" {
+	if s := e.Only(); s == nil || s.Look == nil || s.Look.Text.Style == "" {
 		return whyNoTextStyle
 	}
 	return ""
@@ -113,7 +113,7 @@ func needMending(e *Editor) string {
 	if why := needAStep(e); why != "" {
 		return why
 	}
-	for _, s := range unlike(e.steps()) {
+	for _, s := range unlike(e.Steps()) {
 		if style.Reads(e.Page(), s) < colour.ForText {
 			return ""
 		}
@@ -122,11 +122,11 @@ func needMending(e *Editor) string {
 }
 
 func needMate(e *Editor) string {
-	s := e.one()
+	s := e.Only()
 	if s == nil || s.Symbol != symbol.OffPage {
 		return whyNoOffPage
 	}
-	if len(flow.Mates(e.chart, s)) == 0 {
+	if len(flow.Mates(e.Chart(), s)) == 0 {
 		return whyNoMate
 	}
 	return ""
@@ -141,8 +141,8 @@ func needLink(e *Editor) string {
 
 // needInside wants a step behind which a page lies.
 func needInside(e *Editor) string {
-	s := e.one()
-	if s == nil || s.Link == nil || s.Link.Page == "" || s.Link.Step != "" || e.chart.Page(s.Link.Page) == nil || s.Link.Page == e.page {
+	s := e.Only()
+	if s == nil || s.Link == nil || s.Link.Page == "" || s.Link.Step != "" || e.Chart().Page(s.Link.Page) == nil || s.Link.Page == e.PageID() {
 		return whyNoInside
 	}
 	return ""
@@ -165,21 +165,21 @@ func needOutgrown(e *Editor) string {
 }
 
 func needPages(e *Editor) string {
-	if len(e.chart.Pages) < 2 {
+	if len(e.Chart().Pages) < 2 {
 		return whyOnePage
 	}
 	return ""
 }
 
 func needPageBefore(e *Editor) string {
-	if e.pageAt() == 0 {
+	if e.PageAt() == 0 {
 		return whyFirstPage
 	}
 	return ""
 }
 
 func needPageAfter(e *Editor) string {
-	if e.pageAt() == len(e.chart.Pages)-1 {
+	if e.PageAt() == len(e.Chart().Pages)-1 {
 		return whyLastPage
 	}
 	return ""
@@ -196,7 +196,7 @@ func needBendable(e *Editor) string {
 	if why := needOneLine(e); why != "" {
 		return why
 	}
-	if e.lines()[0].Kind == chart.Straight {
+	if e.Lines()[0].Kind == chart.Straight {
 		return whyStraight
 	}
 	return ""
@@ -206,14 +206,14 @@ func needPinned(e *Editor) string {
 	if why := needOneLine(e); why != "" {
 		return why
 	}
-	if len(e.lines()[0].Pins) == 0 {
+	if len(e.Lines()[0].Pins) == 0 {
 		return whyNoPin
 	}
 	return ""
 }
 
 func needBand(e *Editor) string {
-	if e.band == "" {
+	if e.Band() == "" {
 		return whyBand
 	}
 	return ""
@@ -237,7 +237,7 @@ func needNextLane(e *Editor) string {
 
 // needGroupable wants a lane or a group of lanes.
 func needGroupable(e *Editor) string {
-	if e.lane() == nil && e.Page().Group(e.band) == nil {
+	if e.lane() == nil && e.Page().Group(e.Band()) == nil {
 		return whyLane
 	}
 	return ""
@@ -280,7 +280,7 @@ func needLanes(e *Editor) string {
 }
 
 func needAny(e *Editor) string {
-	if len(e.selected) == 0 && e.band == "" {
+	if e.Count() == 0 && e.Band() == "" {
 		return whyNothing
 	}
 	return ""
@@ -303,14 +303,14 @@ func needLoose(e *Editor) string {
 }
 
 func needTypable(e *Editor) string {
-	if len(e.steps()) != 1 && len(e.lines()) != 1 && e.band == "" {
+	if len(e.Steps()) != 1 && len(e.Lines()) != 1 && e.Band() == "" {
 		return whyTypable
 	}
 	return ""
 }
 
 func needPorts(e *Editor) string {
-	if e.one() == nil {
+	if e.Only() == nil {
 		return whyOneStep
 	}
 	if _, n := e.spare(); n == 0 {
@@ -320,22 +320,40 @@ func needPorts(e *Editor) string {
 }
 
 func needGap(e *Editor) string {
-	if e.gap == nil {
+	if e.Gap() == nil {
 		return whyNoGap
 	}
 	return ""
 }
 
 func needUndo(e *Editor) string {
-	if len(e.undo) == 0 {
+	if e.Undoable() == 0 {
 		return whyNoUndo
 	}
 	return ""
 }
 
 func needRedo(e *Editor) string {
-	if len(e.redo) == 0 {
+	if e.Redoable() == 0 {
 		return whyNoRedo
+	}
+	return ""
+}
+
+// needOutcome wants one way on, out of a step with several.
+func needOutcome(e *Editor) string {
+	if why := needOneLine(e); why != "" {
+		return why
+	}
+	n := 0
+	c := e.Lines()[0]
+	for _, o := range e.Page().Connectors {
+		if o.From.Step == c.From.Step && !o.From.Loose() && o.Meaning.Way() {
+			n++
+		}
+	}
+	if n < 2 || !c.Meaning.Way() {
+		return whyOutcome
 	}
 	return ""
 }

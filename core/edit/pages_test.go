@@ -31,35 +31,35 @@ func TestPages(t *testing.T) {
 	keep := func() { states = append(states, w.json()) }
 	w.Do("page-add", "")
 	second := w.Page()
-	if second.Setup == nil || second.Setup.Ruler != chart.InMM || second.Margin() != w.chart.Pages[0].Margin() || second.Frame.X != second.Margin() {
+	if second.Setup == nil || second.Setup.Ruler != chart.InMM || second.Margin() != w.Chart().Pages[0].Margin() || second.Frame.X != second.Margin() {
 		t.Errorf("the new page is set up as %+v", second.Setup)
 	}
-	if second.W != w.chart.Pages[0].W || len(second.Steps) != 0 || w.pageAt() != 1 {
-		t.Errorf("the new page is %v x %v at %d", second.W, second.H, w.pageAt())
+	if second.W != w.Chart().Pages[0].W || len(second.Steps) != 0 || w.PageAt() != 1 {
+		t.Errorf("the new page is %v x %v at %d", second.W, second.H, w.PageAt())
 	}
 	keep()
 	w.Do("page-name", second.ID+" Packing")
 	keep()
 	w.Do("page-move", second.ID+" 0")
-	if w.chart.Pages[0] != w.Page() {
+	if w.Chart().Pages[0] != w.Page() {
 		t.Error("the page was not moved")
 	}
 	keep()
 	w.Do("page-next", "")
 	w.Do("page-copy", "")
-	if len(w.chart.Pages) != 3 || w.Page().Steps[0].ID == w.chart.Pages[1].Steps[0].ID || w.Page().Steps[0].Text != "First" {
+	if len(w.Chart().Pages) != 3 || w.Page().Steps[0].ID == w.Chart().Pages[1].Steps[0].ID || w.Page().Steps[0].Text != "First" {
 		t.Error("the copy is none")
 	}
 	keep()
 	shown := w.Page()
-	w.Do("select", w.chart.Pages[1].Steps[0].ID)
-	if w.pageAt() != 1 || w.one() == nil {
+	w.Do("select", w.Chart().Pages[1].Steps[0].ID)
+	if w.PageAt() != 1 || w.Only() == nil {
 		t.Error("a step of another page is selected without its page")
 	}
 	w.Do("page-go", shown.ID)
 	w.Do("page-drop", second.ID)
-	if len(w.chart.Pages) != 2 || !strings.Contains(w.notice, "Packing") {
-		t.Errorf("%d pages, told %q", len(w.chart.Pages), w.notice)
+	if len(w.Chart().Pages) != 2 || !strings.Contains(w.Notice(), "Packing") {
+		t.Errorf("%d pages, told %q", len(w.Chart().Pages), w.Notice())
 	}
 	for i := len(states) - 1; i >= 0; i-- {
 		w.Undo()
@@ -71,8 +71,8 @@ func TestPages(t *testing.T) {
 		w.Redo()
 	}
 	w.Do("page-drop", "")
-	if w.Do("page-drop", ""); len(w.chart.Pages) != 1 || w.notice != sentence(whyOnePage) {
-		t.Errorf("the last page was deleted, or not told why not: %q", w.notice)
+	if w.Do("page-drop", ""); len(w.Chart().Pages) != 1 || w.Notice() != sentence(whyOnePage) {
+		t.Errorf("the last page was deleted, or not told why not: %q", w.Notice())
 	}
 }
 
@@ -80,8 +80,8 @@ func TestPages(t *testing.T) {
 func TestPasteOnAnotherPage(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
-	w.selectOnly(a.ID, b.ID, c.ID)
-	text := quote(w.fragment())
+	w.Select(a.ID, b.ID, c.ID)
+	text := Quote(w.fragment())
 	w.Do("page-add", "")
 	w.Do("paste", text)
 	p := w.Page()
@@ -95,41 +95,41 @@ func TestPasteOnAnotherPage(t *testing.T) {
 func TestPairs(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 300, 200, "Log")
-	w.selectOnly()
+	w.Select()
 	w.Do("place", string(symbol.OffPage))
-	out := w.one()
+	out := w.Only()
 	if out.Text != "A" {
 		t.Fatalf("the first off-page connector is called %q", out.Text)
 	}
 	w.connect(a, out)
 	w.Do("place", string(symbol.OffPage))
-	if s := w.one(); s.Text != "B" {
+	if s := w.Only(); s.Text != "B" {
 		t.Errorf("the second on the page is called %q", s.Text)
 	}
 	w.Do("delete", "")
 	w.Do("page-add", "")
 	w.Do("place", string(symbol.OffPage))
-	in := w.one()
+	in := w.Only()
 	if in.Text != "A" {
 		t.Fatalf("its mate is called %q", in.Text)
 	}
 	b := w.put(symbol.Process, 500, 300, "Pack")
 	w.connect(in, b)
-	w.selectOnly(in.ID)
+	w.Select(in.ID)
 	w.Do("mate", "")
-	if w.one() == nil || w.one().ID != out.ID || w.pageAt() != 0 {
+	if w.Only() == nil || w.Only().ID != out.ID || w.PageAt() != 0 {
 		t.Error("it does not lead to its mate")
 	}
 	w.Do("number", "")
-	if n, m := w.chart.Pages[0].Step(a.ID).Number, w.chart.Pages[1].Step(b.ID).Number; n != "1" || m != "2" {
+	if n, m := w.Chart().Pages[0].Step(a.ID).Number, w.Chart().Pages[1].Step(b.ID).Number; n != "1" || m != "2" {
 		t.Errorf("numbered %s and %s", n, m)
 	}
 	for _, r := range w.Rows() {
-		if r.ID == out.ID && (r.Goes != "goes on at A, Page 2" || r.GoesTo != w.chart.Pages[1].ID+" "+in.ID) {
+		if r.ID == out.ID && (r.Goes != "goes on at A, Page 2" || r.GoesTo != w.Chart().Pages[1].ID+" "+in.ID) {
 			t.Errorf("the list tells %q, %q", r.Goes, r.GoesTo)
 		}
 	}
-	for _, r := range Rows(w.chart, w.chart.Pages[1]) {
+	for _, r := range Rows(w.Chart(), w.Chart().Pages[1]) {
 		if r.ID == in.ID && r.Goes != "comes from A, Page 1" {
 			t.Errorf("the list of the other page tells %q", r.Goes)
 		}
@@ -197,16 +197,16 @@ func TestSplit(t *testing.T) {
 		if !w.Page().Outgrown() {
 			t.Fatalf("chart %d fits its sheet", seed)
 		}
-		before, ways, order := w.json(), waysOn(w.chart), ordered(w.chart)
+		before, ways, order := w.json(), waysOn(w.Chart()), ordered(w.Chart())
 		w.Do("page-split", "")
-		if len(w.chart.Pages) < 2 {
-			t.Fatalf("chart %d: %s", seed, w.notice)
+		if len(w.Chart().Pages) < 2 {
+			t.Fatalf("chart %d: %s", seed, w.Notice())
 		}
-		if err := w.chart.Clone().Check(); err != nil {
+		if err := w.Chart().Clone().Check(); err != nil {
 			t.Fatalf("chart %d: %v", seed, err)
 		}
 		seen := map[string]int{}
-		for i, p := range w.chart.Pages {
+		for i, p := range w.Chart().Pages {
 			if p.Outgrown() {
 				t.Errorf("chart %d: page %d is %v x %v, its sheet is not", seed, i, p.W, p.H)
 			}
@@ -217,17 +217,17 @@ func TestSplit(t *testing.T) {
 						t.Errorf("chart %d, page %d: %q stands on %q", seed, i, s.Text, o.Text)
 					}
 				}
-				if s.Symbol == symbol.OffPage && len(flow.Mates(w.chart, s)) == 0 {
+				if s.Symbol == symbol.OffPage && len(flow.Mates(w.Chart(), s)) == 0 {
 					t.Errorf("chart %d: %q on page %d has no mate", seed, s.Text, i)
 				}
 			}
 		}
 		for text, was := range order {
-			if now := ordered(w.chart)[text]; now != was {
+			if now := ordered(w.Chart())[text]; now != was {
 				t.Errorf("chart %d: the ways out of %s are %q, were %q", seed, text, now, was)
 			}
 		}
-		if now := waysOn(w.chart); len(now) != len(ways) {
+		if now := waysOn(w.Chart()); len(now) != len(ways) {
 			t.Errorf("chart %d: %d ways were there, %d are", seed, len(ways), len(now))
 		} else {
 			for k := range ways {
@@ -321,7 +321,7 @@ func TestTitleBlockHasItsRoom(t *testing.T) {
 			w.Do("page-block", f)
 		}
 		s := w.put(symbol.Process, 300, 300, "Log")
-		w.selectOnly(s.ID)
+		w.Select(s.ID)
 		for _, to := range [][2]float64{{900, 760}, {1000, 700}, {1100, 780}} {
 			at := w.centre(s.ID)
 			w.drag(at.X, at.Y, to[0], to[1])
@@ -341,7 +341,7 @@ func TestLinks(t *testing.T) {
 	w.Do("number", "")
 	first := w.Page()
 	w.Do("page-add", "")
-	w.Do("page-name", w.page+" Packing")
+	w.Do("page-name", w.PageID()+" Packing")
 	second := w.Page()
 	w.Do("charts", `[{"id":"c9","name":"Returns"}]`)
 	w.Do("page-go", first.ID)
@@ -350,10 +350,10 @@ func TestLinks(t *testing.T) {
 		"https://example.org/f?a=1": {URL: "https://example.org/f?a=1"}, "www.example.org": {URL: "https://www.example.org"}, "desk@example.org": {URL: "mailto:desk@example.org"},
 		"Page: Packing": {Page: second.ID}, "page 2": {Page: second.ID}, "step 1": {Page: first.ID, Step: a.ID}, "Chart: Returns": {Chart: "c9"},
 	} {
-		w.selectOnly(a.ID)
+		w.Select(a.ID)
 		w.Do("link-set", words)
 		if got := w.Page().Step(a.ID).Link; got == nil || *got != *want {
-			t.Errorf("%q leads to %+v, told %q", words, got, w.notice)
+			t.Errorf("%q leads to %+v, told %q", words, got, w.Notice())
 		}
 		if back, gone := w.linkWords(w.Page().Step(a.ID).Link); gone || back == "" {
 			t.Errorf("%q is told as %q", words, back)
@@ -363,18 +363,18 @@ func TestLinks(t *testing.T) {
 			t.Errorf("%q, undone, leaves another chart", words)
 		}
 	}
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	for _, bad := range []string{"javascript:alert(1)", "somewhere", "Page: Nowhere", "Chart: Nobody's", "step 99", "http://"} {
-		w.notice = ""
+		w.Say("")
 		w.Do("link-set", bad)
-		if w.notice == "" || w.json() != before {
-			t.Errorf("%q is taken, told %q", bad, w.notice)
+		if w.Notice() == "" || w.json() != before {
+			t.Errorf("%q is taken, told %q", bad, w.Notice())
 		}
 	}
 	// A press on the mark, and Ctrl with a press on the step, go there.
 	w.Do("link-set", "Page: Packing")
 	at := scene.LinkMark(w.Sheet().Shape(a.ID)).Centre()
-	w.selectOnly()
+	w.Select()
 	if w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.cursor() != pointing {
 		t.Errorf("over the mark the pointer is %s", w.cursor())
 	}
@@ -388,7 +388,7 @@ func TestLinks(t *testing.T) {
 		t.Fatal("the page does not tell what it is a part of")
 	}
 	w.press(box.CX(), box.CY())
-	if w.Page() != first || w.one() == nil || w.one().ID != a.ID {
+	if w.Page() != first || w.Only() == nil || w.Only().ID != a.ID {
 		t.Error("it does not lead back")
 	}
 	c := w.centre(a.ID)
@@ -401,16 +401,16 @@ func TestLinks(t *testing.T) {
 	}
 	// Gone, it says so.
 	w.Do("page-drop", "")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	if f := w.Facts().Link; !f.Gone {
 		t.Errorf("its page is gone, told is %+v", f)
 	}
-	w.notice = ""
+	w.Say("")
 	w.Do("link-open", "")
-	if w.notice != sayGone {
-		t.Errorf("opened, it says %q", w.notice)
+	if w.Notice() != sayGone {
+		t.Errorf("opened, it says %q", w.Notice())
 	}
-	w.selectOnly()
+	w.Select()
 	w.Do("link-set", "https://example.org/")
 	w.Do("link-open", "")
 	if u := w.Update(false); u.Open != "https://example.org/" {
@@ -425,12 +425,12 @@ func TestIntoAPage(t *testing.T) {
 		w := &window{T: t, Editor: New(wide(3, lanes), 0, "w")}
 		p := w.Page()
 		before := w.json()
-		w.selectOnly("s2", "s3", "s4")
+		w.Select("s2", "s3", "s4")
 		w.Do("into-page", "")
-		if len(w.chart.Pages) != 2 {
-			t.Fatalf("%d pages: %s", len(w.chart.Pages), w.notice)
+		if len(w.Chart().Pages) != 2 {
+			t.Fatalf("%d pages: %s", len(w.Chart().Pages), w.Notice())
 		}
-		of, inside := w.one(), w.chart.Pages[1]
+		of, inside := w.Only(), w.Chart().Pages[1]
 		if of == nil || of.Symbol != symbol.Predefined || of.Text != "Step 2" || of.Link == nil || of.Link.Page != inside.ID || inside.Title != "Step 2" {
 			t.Fatalf("in their place stands %+v, behind it %q", of, inside.Title)
 		}
@@ -452,7 +452,7 @@ func TestIntoAPage(t *testing.T) {
 		if in == 0 || out == 0 {
 			t.Errorf("%d ways in, %d out", in, out)
 		}
-		if err := w.chart.Clone().Check(); err != nil {
+		if err := w.Chart().Clone().Check(); err != nil {
 			t.Error(err)
 		}
 		moved := w.json()
@@ -464,16 +464,16 @@ func TestIntoAPage(t *testing.T) {
 		if w.json() != moved {
 			t.Error("done again, it is another chart")
 		}
-		w.selectOnly(of.ID)
+		w.Select(of.ID)
 		w.Do("out-of-page", "")
-		if len(w.chart.Pages) != 1 {
-			t.Fatalf("back, there are %d pages: %s", len(w.chart.Pages), w.notice)
+		if len(w.Chart().Pages) != 1 {
+			t.Fatalf("back, there are %d pages: %s", len(w.Chart().Pages), w.Notice())
 		}
 		if w.Page().Step("s3") == nil {
 			t.Error("back, the steps are others: comments on them are lost")
 		}
 		was, _ := chart.Unmarshal([]byte(before))
-		want, got := waysOn(was), waysOn(w.chart)
+		want, got := waysOn(was), waysOn(w.Chart())
 		for k := range want {
 			if strings.Contains(k, "again") {
 				continue
@@ -490,16 +490,16 @@ func TestIntoAPage(t *testing.T) {
 	// One that has no page yet gets one that begins with its name; a second time it leads there.
 	w := open(t)
 	a := w.put(symbol.Predefined, 300, 200, "Pack and ship")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("into", "")
-	if w.pageAt() != 1 || w.Page().Title != "Pack and ship" || w.Page().Steps[0].Text != "Pack and ship" {
-		t.Errorf("it leads to page %d, %q", w.pageAt(), w.Page().Title)
+	if w.PageAt() != 1 || w.Page().Title != "Pack and ship" || w.Page().Steps[0].Text != "Pack and ship" {
+		t.Errorf("it leads to page %d, %q", w.PageAt(), w.Page().Title)
 	}
 	w.Do("page-previous", "")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("into", "")
-	if w.pageAt() != 1 || len(w.chart.Pages) != 2 {
-		t.Errorf("a second time it leads to page %d of %d", w.pageAt(), len(w.chart.Pages))
+	if w.PageAt() != 1 || len(w.Chart().Pages) != 2 {
+		t.Errorf("a second time it leads to page %d of %d", w.PageAt(), len(w.Chart().Pages))
 	}
 }
 
@@ -508,7 +508,7 @@ func TestIntoAPage(t *testing.T) {
 func TestPieceOfTextLeads(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 300, 200, "Fill in form L-7")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("text", "")
 	w.Type("Fill in form L-7", 8, 16)
 	if f := w.Facts().Link; f.Of != "“form L-7”" {

@@ -35,11 +35,11 @@ func TestPastedListFindsItsLanes(t *testing.T) {
 	w.Do("paste", "Guard: Alarm rings\nGuard: Look at the panel\nDesk: Call the brigade\nGuard: Reset the panel")
 	for _, s := range w.Page().Steps { // not in the middle of the lane
 		if w.Page().Lane(s.Lane).Name == "Guard" {
-			w.do("move", chart.Part{Do: "step.place", Page: w.page, Places: []chart.Place{{ID: s.ID, Lane: s.Lane, X: s.X, Y: s.Y + 20, W: s.W, H: s.H}}})
+			w.Apply("move", chart.Part{Do: "step.place", Page: w.PageID(), Places: []chart.Place{{ID: s.ID, Lane: s.Lane, X: s.X, Y: s.Y + 20, W: s.W, H: s.H}}})
 		}
 	}
 	before := w.json()
-	w.selectOnly()
+	w.Select()
 	w.Do("paste", "guard: Write it down\nKeeper: Check the hall\nKeeper: Lock up")
 	if got := w.laneNames(); !slices.Equal(got, []string{"Guard", "Desk", "Keeper"}) {
 		t.Fatalf("lanes %v", got)
@@ -62,7 +62,7 @@ func TestPastedListFindsItsLanes(t *testing.T) {
 func TestPastedListKeepsWhoDoesIt(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 300, 200, "Alarm rings")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	w.Do("paste", "Guard: Look at the panel\nDesk: Call the brigade")
 	u := w.Update(false)
 	if got := w.named("Call the brigade").Fields; len(w.Page().Lanes) > 0 || len(got) != 1 || got[0] != (chart.Field{Name: "Role", Value: "Desk"}) {
@@ -82,7 +82,7 @@ func TestPastedTitlesArePages(t *testing.T) {
 	const text = "# Alarm\nAlarm rings\nGuard: Look at the panel\n\n# False alarm\nReset the panel\nWrite it down\n"
 	pages := func(w *window) string {
 		var out []string
-		for _, p := range w.chart.Pages {
+		for _, p := range w.Chart().Pages {
 			var steps []string
 			for _, s := range p.Steps {
 				steps = append(steps, s.Text)
@@ -97,7 +97,7 @@ func TestPastedTitlesArePages(t *testing.T) {
 	if got := pages(w); got != "Alarm: Alarm rings, Look at the panel; False alarm: Reset the panel, Write it down" {
 		t.Errorf("the pages are %s", got)
 	}
-	if w.Page() != w.chart.Pages[0] {
+	if w.Page() != w.Chart().Pages[0] {
 		t.Error("another page is shown")
 	}
 	if w.Do("undo", ""); w.json() != before {
@@ -105,7 +105,7 @@ func TestPastedTitlesArePages(t *testing.T) {
 	}
 
 	w.put(symbol.Process, 300, 200, "Go the round")
-	w.selectOnly()
+	w.Select()
 	before = w.json()
 	w.Do("paste", "Look in the cellar\n"+text)
 	if got := pages(w); got != ": Go the round, Look in the cellar; Alarm: Alarm rings, Look at the panel; False alarm: Reset the panel, Write it down" {

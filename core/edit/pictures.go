@@ -22,10 +22,10 @@ func (e *Editor) addPicture(arg string) {
 		At   *geom.Point
 	}
 	if json.Unmarshal([]byte(arg), &a) != nil || !(a.W > 0 && a.H > 0 && a.W/a.H < 1e4 && a.H/a.W < 1e4) {
-		e.notice = sayNoPicture
+		e.Say(sayNoPicture)
 		return
 	}
-	if s := e.one(); s != nil && s.Symbol == symbol.Picture && a.At == nil {
+	if s := e.Only(); s != nil && s.Symbol == symbol.Picture && a.At == nil {
 		e.replacePicture(s, a.File, a.H/a.W)
 		return
 	}
@@ -41,8 +41,8 @@ func (e *Editor) addPicture(arg string) {
 	if part.Step.Look == nil { // it stands by itself
 		part.Step.Look = &chart.StepLook{Fill: chart.NoColour, Outline: chart.NoColour}
 	}
-	if e.do(didPicture, part) {
-		e.selectOnly(id)
+	if e.Apply(didPicture, part) {
+		e.Select(id)
 	}
 }
 
@@ -53,6 +53,6 @@ func (e *Editor) replacePicture(s *chart.Step, f chart.File, tall float64) {
 	}
 	r := e.Page().StepRect(s)
 	r.H = math.Max(leastStep, geom.Round2(r.W*tall))
-	e.do(didPicture, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Picture: &f},
-		chart.Part{Do: "step.place", Page: e.page, Places: e.places([]arrange.Box{{ID: s.ID, Rect: r}})})
+	e.Apply(didPicture, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Picture: &f},
+		chart.Part{Do: "step.place", Page: e.PageID(), Places: e.places([]arrange.Box{{ID: s.ID, Rect: r}})})
 }

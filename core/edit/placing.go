@@ -31,7 +31,7 @@ func (g *placing) rect(e *Editor) (geom.Rect, []arrange.Guide) {
 		return e.snapped(e.hand, b)
 	}
 	if g.last.Shift {
-		size := e.size(e.hand)
+		size := e.Next.Size(e.hand)
 		if e.hand == symbol.Terminator {
 			size.H = size.W // equal sides make it a circle
 		}
@@ -57,48 +57,48 @@ func (g *placing) up(e *Editor, p Pointer) {
 	e.placeSymbol(r)
 }
 
-func (g *placing) marks(e *Editor, m pen) {
+func (g *placing) marks(e *Editor, m scene.Pen) {
 	if e.hand == "" {
 		return
 	}
 	r, _ := g.rect(e)
 	if e.around(e.hand, r) {
-		m.line(e.hand.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.4, 4, 3)
-		m.say(wordBehind, g.last)
+		m.Line(e.hand.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.4, 4, 3)
+		m.Say(wordBehind, g.last.at())
 		return
 	}
 	e.willStand(m, e.hand, r)
 	if l := e.lineUnder(e.Sheet(), e.hand, "", r); l != nil {
-		m.say(sayInto(e.between(l.Line)), g.last)
+		m.Say(sayInto(e.Between(l.Line)), g.last.at())
 	}
 }
 
-func (g *placing) guides(e *Editor, m pen) {
+func (g *placing) guides(e *Editor, m scene.Pen) {
 	if e.hand == "" {
 		return
 	}
 	r, guides := g.rect(e)
 	e.construction(m, guides)
 	if l := e.lineUnder(e.Sheet(), e.hand, "", r); l != nil {
-		m.line(l.Drawn().Path(), scene.Red, 2.4)
+		m.Line(l.Drawn().Path(), scene.Red, 2.4)
 	}
 }
 
 func (g *placing) cursor() string { return crosshair }
 
 // willStand shows a step before it is there: its outline, and the lane that will have it.
-func (e *Editor) willStand(m pen, k symbol.Kind, r geom.Rect) {
+func (e *Editor) willStand(m scene.Pen, k symbol.Kind, r geom.Rect) {
 	p := e.Page()
 	e.laneMark(m, r)
 	pl := arrange.Settle(p, "", r)
-	m.outline(k, p.RectOf(pl))
+	m.Outline(k, p.RectOf(pl))
 }
 
 // laneMark frames the lane that a step standing at r belongs to.
-func (e *Editor) laneMark(m pen, r geom.Rect) {
+func (e *Editor) laneMark(m scene.Pen, r geom.Rect) {
 	pg := e.Sheet().Page
 	if l := pg.LaneUnder(r.Centre()); l != nil {
-		m.line(geom.Box(pg.LaneRect(l)), scene.Quiet, 1.6)
-		m.line(geom.Box(pg.HeadRect(l)), scene.Quiet, 1.6)
+		m.Line(geom.Box(pg.LaneRect(l)), scene.Quiet, 1.6)
+		m.Line(geom.Box(pg.HeadRect(l)), scene.Quiet, 1.6)
 	}
 }

@@ -11,21 +11,21 @@ import (
 // poolAround makes a pool around the selected lane or group, with all that it stands in.
 func (e *Editor) poolAround() {
 	p := e.Page()
-	g := &chart.Group{ID: e.newID("g"), Name: newPoolName(len(p.Groups) + 1), Pool: true}
+	g := &chart.Group{ID: e.NewID("g"), Name: newPoolName(len(p.Groups) + 1), Pool: true}
 	parts := []chart.Part{{Do: "group.add", Page: p.ID, Group: g}}
 	if l := e.lane(); l != nil && l.In == "" {
 		parts = append(parts, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID, In: &g.ID})
 	} else { // what it stands in goes along
-		around := p.Within(e.band)
+		around := p.Within(e.Band())
 		if l != nil {
 			around = p.Within(l.In)
 		}
 		parts = append(parts, chart.Part{Do: "group.set", Page: p.ID, ID: around[len(around)-1].ID, In: &g.ID})
 	}
-	if e.do(didAddPool, e.deeper(parts)...) {
+	if e.Apply(didAddPool, e.deeper(parts)...) {
 		e.typeOnNew(g.ID)
 	} else {
-		e.notice = sayNotInto
+		e.Say(sayNotInto)
 	}
 }
 
@@ -33,21 +33,21 @@ func (e *Editor) poolAround() {
 // them, and there is another one after that. In a group it adds a lane at its end.
 func (e *Editor) laneInside() {
 	p := e.Page()
-	if g := p.Group(e.band); g != nil {
+	if g := p.Group(e.Band()); g != nil {
 		mine := e.lanesIn(g)
 		e.addLane(slices.Index(p.Lanes, mine[len(mine)-1])+1, g.ID)
 		return
 	}
 	l := e.lane()
-	g := &chart.Group{ID: e.newID("g"), Name: l.Name, In: l.In, Look: l.Look}
+	g := &chart.Group{ID: e.NewID("g"), Name: l.Name, In: l.In, Look: l.Look}
 	at := slices.Index(p.Lanes, l) + 1
-	first, second := newLaneName(1), &chart.Lane{ID: e.newID("l"), Name: newLaneName(2), Size: laneSize(p), In: g.ID}
+	first, second := newLaneName(1), &chart.Lane{ID: e.NewID("l"), Name: newLaneName(2), Size: laneSize(p), In: g.ID}
 	parts := []chart.Part{
 		{Do: "group.add", Page: p.ID, Group: g},
 		{Do: "lane.set", Page: p.ID, ID: l.ID, In: &g.ID, Name: &first, LaneLook: &chart.LaneLook{}},
 		{Do: "lane.add", Page: p.ID, Lane: second, At: &at},
 	}
-	if e.do(didLaneInside, e.deeper(parts)...) {
+	if e.Apply(didLaneInside, e.deeper(parts)...) {
 		e.typeOnNew(l.ID)
 	}
 }
@@ -55,7 +55,7 @@ func (e *Editor) laneInside() {
 // laneInto puts the selected lane or group into a group, "" for none; it becomes the last one there.
 func (e *Editor) laneInto(id string) {
 	p := e.Page()
-	b, ok := p.Band(e.band)
+	b, ok := p.Band(e.Band())
 	if !ok || b.Kind == chart.StageBand {
 		return
 	}
@@ -64,7 +64,7 @@ func (e *Editor) laneInto(id string) {
 	if l := e.lane(); l != nil {
 		from = l.In
 	} else {
-		g := p.Group(e.band)
+		g := p.Group(e.Band())
 		from, moved = g.In, e.lanesIn(g)
 	}
 	for _, d := range emptied(p, from, moved...) {
@@ -72,8 +72,8 @@ func (e *Editor) laneInto(id string) {
 			parts = append(parts, d)
 		}
 	}
-	if !e.do(didIntoPool, e.deeper(parts)...) {
-		e.notice = sayNotInto
+	if !e.Apply(didIntoPool, e.deeper(parts)...) {
+		e.Say(sayNotInto)
 	}
 }
 
@@ -81,7 +81,7 @@ func (e *Editor) laneInto(id string) {
 // less.
 func (e *Editor) deeper(parts []chart.Part) []chart.Part {
 	p := e.Page()
-	c := e.try(chart.Command{Parts: parts})
+	c := e.Try(chart.Command{Parts: parts})
 	if c == nil {
 		return parts
 	}
@@ -114,9 +114,7 @@ func (e *Editor) nameStages(list string) {
 			names = append(names, n)
 		}
 	}
-	if n := len(e.undo); n > e.since && e.undo[n-1].Words == didStages {
-		e.Undo()
-	}
+	e.UndoInDrawer(didStages)
 	scratch := &chart.Chart{Pages: []*chart.Page{e.Page().Clone()}}
 	p := scratch.Pages[0]
 	var parts []chart.Part
@@ -133,12 +131,12 @@ func (e *Editor) nameStages(list string) {
 	for i, n := range names {
 		switch {
 		case i >= len(p.Stages) && fresh:
-			try(chart.Part{Do: "stage.add", Page: p.ID, Stage: &chart.Stage{ID: e.newID("st"), Name: n, Size: sizes[i]}})
+			try(chart.Part{Do: "stage.add", Page: p.ID, Stage: &chart.Stage{ID: e.NewID("st"), Name: n, Size: sizes[i]}})
 		case i >= len(p.Stages):
-			try(arrange.StageAdded(p, &chart.Stage{ID: e.newID("st"), Name: n, Size: newStage}, i)...)
+			try(arrange.StageAdded(p, &chart.Stage{ID: e.NewID("st"), Name: n, Size: newStage}, i)...)
 		case p.Stages[i].Name != n:
 			try(chart.Part{Do: "stage.set", Page: p.ID, ID: p.Stages[i].ID, Name: &n})
 		}
 	}
-	e.do(didStages, parts...)
+	e.Apply(didStages, parts...)
 }

@@ -15,21 +15,6 @@ func outline(sh *sheet.Shape) geom.Polyline {
 	return append(pts, pts[0])
 }
 
-// onOutline reports whether q lies on the outline of a step as drawn.
-func (e *Editor) onOutline(sh *sheet.Shape, q geom.Point) bool {
-	return outline(sh).DistTo(q) <= e.reach()
-}
-
-// outlineUnder is the step whose outline q lies on.
-func (e *Editor) outlineUnder(q geom.Point) *sheet.Shape {
-	for i := len(e.Sheet().Steps) - 1; i >= 0; i-- {
-		if sh := &e.Sheet().Steps[i]; sh.Rect.Grow(e.reach()).Contains(q) && e.onOutline(sh, q) {
-			return sh
-		}
-	}
-	return nil
-}
-
 // ownPort is a new port of a step near q, and the part that puts it there.
 func (e *Editor) ownPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 	s := sh.Step
@@ -41,7 +26,7 @@ func (e *Editor) ownPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 	for n := 1; name == "" || taken[name]; n++ {
 		name = fmt.Sprint("port-", n)
 	}
-	_, q = outline(sh).Project(q)
+	_, q = sh.Outline().Project(q)
 	share := func(v, from, size float64) float64 {
 		return math.Round(math.Max(0, math.Min(1, (v-from)/size))*1e4) / 1e4
 	}
@@ -49,12 +34,12 @@ func (e *Editor) ownPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 		append([]chart.Port{}, s.Ports...),
 		chart.Port{Name: name, X: share(q.X, sh.Rect.X, sh.Rect.W), Y: share(q.Y, sh.Rect.Y, sh.Rect.H)},
 	)
-	return name, chart.Part{Do: "step.set", Page: e.page, ID: s.ID, Ports: &ports}
+	return name, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Ports: &ports}
 }
 
 // spare are the own ports of the selected step at which no connector holds.
 func (e *Editor) spare() (kept []chart.Port, spare int) {
-	s := e.one()
+	s := e.Only()
 	used := map[string]bool{}
 	for _, c := range e.Page().Connectors {
 		for _, end := range [2]chart.End{c.From, c.To} {
@@ -77,5 +62,5 @@ func (e *Editor) spare() (kept []chart.Port, spare int) {
 // clearPorts takes away the own ports that nothing holds at.
 func (e *Editor) clearPorts() {
 	kept, _ := e.spare()
-	e.do(didClearPorts, chart.Part{Do: "step.set", Page: e.page, ID: e.one().ID, Ports: &kept})
+	e.Apply(didClearPorts, chart.Part{Do: "step.set", Page: e.PageID(), ID: e.Only().ID, Ports: &kept})
 }

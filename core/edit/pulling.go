@@ -38,7 +38,7 @@ func (g *pulling) end(e *Editor) (chart.End, string) {
 		if sh.Step = e.Page().Step(sh.Step.ID); sh.Step == nil || !sh.Rect.Grow((portOff+4)/e.zoom).Contains(q) {
 			continue
 		}
-		name := stepName(sh.Step)
+		name := StepName(sh.Step)
 		for _, port := range sh.Ports() {
 			if port.At.Dist(q) <= portHold/e.zoom || e.diamondAt(port).Dist(q) <= e.reach() {
 				return chart.End{Step: sh.Step.ID, Port: port.Name}, sayHolds(name, sideWords(port.Name))
@@ -66,7 +66,7 @@ func (g *pulling) end(e *Editor) (chart.End, string) {
 func (g *pulling) refresh(e *Editor) {
 	g.target, g.words = g.end(e)
 	cmd := g.command(e)
-	e.setPreview(&cmd)
+	e.Preview(&cmd)
 }
 
 const (
@@ -83,7 +83,7 @@ func (g *pulling) command(e *Editor) chart.Command {
 		}
 		return chart.Command{Words: didMoveEnd, Parts: g.with(part)}
 	}
-	l := &chart.Connector{ID: pulledID, From: g.from, To: g.target, Meaning: chart.Flow, Kind: e.next.kind, Look: e.looks.line(e.next.look)}
+	l := &chart.Connector{ID: pulledID, From: g.from, To: g.target, Meaning: chart.Flow, Kind: e.Next.Kind, Look: e.Next.LineLook()}
 	if a, b := p.Step(g.from.Step), p.Step(g.target.Step); a != nil && b != nil {
 		l.Meaning = meaning(a.Symbol, b.Symbol)
 	}
@@ -109,7 +109,7 @@ func (g *pulling) up(e *Editor, p Pointer) {
 	g.target, g.words = g.end(e)
 	if g.line != "" {
 		cmd := g.command(e)
-		e.do(cmd.Words, cmd.Parts...)
+		e.Apply(cmd.Words, cmd.Parts...)
 		return
 	}
 	pg := e.Page()
@@ -123,46 +123,46 @@ func (g *pulling) up(e *Editor, p Pointer) {
 			kind = to.Symbol
 		}
 		id, part := e.addLine(g.from, g.target, from.Symbol, kind)
-		if e.do(didConnect, g.with(part)...) {
-			e.selectOnly(id)
+		if e.Apply(didConnect, g.with(part)...) {
+			e.Select(id)
 		}
 		return
 	}
 	r, _ := e.snapped(symbol.Process, p.at())
 	id, add := e.addStep(symbol.Process, r)
 	_, line := e.addLine(g.from, chart.End{Step: id}, from.Symbol, symbol.Process)
-	if e.do(didConnectNew, g.with(add, line)...) {
-		e.selectOnly(id)
+	if e.Apply(didConnectNew, g.with(add, line)...) {
+		e.Select(id)
 		e.typeOnStep(id)
 	}
 }
 
 // marks show what the pulled end will hold at: the step's outline doubled, the port
 // filled, and the words; over empty paper the step that will stand there.
-func (g *pulling) marks(e *Editor, m pen) {
-	at := g.last
+func (g *pulling) marks(e *Editor, m scene.Pen) {
+	at := g.last.at()
 	if sh := e.Sheet().Shape(g.target.Step); sh != nil {
-		r := sh.Rect.Grow(4 * m.k)
-		m.line(sh.Step.Symbol.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.2)
+		r := sh.Rect.Grow(4 * m.K)
+		m.Line(sh.Step.Symbol.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.2)
 		for _, p := range sh.Ports() {
 			fill := "#FFFFFF"
 			if p.Name == g.target.Port {
 				fill = scene.Ink
 			}
-			m.diamond(e.diamondAt(p), fill, scene.Ink)
+			m.Diamond(e.diamondAt(p), fill, scene.Ink)
 		}
-		at.Y = math.Min(at.Y, sh.Rect.Y-8*m.k) // not over the step's own text
+		at.Y = math.Min(at.Y, sh.Rect.Y-8*m.K) // not over the step's own text
 	} else if g.fresh {
 		r, _ := e.snapped(symbol.Process, g.last.at())
 		e.laneMark(m, r)
-		at.Y = math.Min(at.Y, r.Y-4*m.k)
+		at.Y = math.Min(at.Y, r.Y-4*m.K)
 	}
 	if g.words != "" {
-		m.say(g.words, at)
+		m.Say(g.words, at)
 	}
 }
 
-func (g *pulling) guides(e *Editor, m pen) {
+func (g *pulling) guides(e *Editor, m scene.Pen) {
 	if g.fresh {
 		_, guides := e.snapped(symbol.Process, g.last.at())
 		e.construction(m, guides)

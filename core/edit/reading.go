@@ -31,12 +31,12 @@ func (e *Editor) doubted(place string) {
 	if d == nil {
 		return
 	}
-	e.notice = sayReadAs(e.pasted.lines[d.Line], d.Taken)
-	e.offers = []Answer{{sayReadItAs(d.Other), "read-other", strconv.Itoa(i)}}
+	offers := []Answer{{sayReadItAs(d.Other), "read-other", strconv.Itoa(i)}}
 	if n > 1 {
 		next := (i + 1) % n
-		e.offers = append(e.offers, Answer{sayNextReading(next+1, n), "read-next", strconv.Itoa(next)})
+		offers = append(offers, Answer{sayNextReading(next+1, n), "read-next", strconv.Itoa(next)})
 	}
+	e.Say(sayReadAs(e.pasted.lines[d.Line], d.Taken), offers...)
 }
 
 // readOther pastes the list anew with such a line read the other way.
@@ -46,13 +46,13 @@ func (e *Editor) readOther(place string) {
 	if d == nil {
 		return
 	}
-	if n := len(e.undo); n != r.undo || e.undo[n-1].Words != didPaste {
-		e.notice = sayPasteIsPast
+	if e.Undoable() != r.undo || e.Last() != didPaste {
+		e.Say(sayPasteIsPast)
 		return
 	}
 	e.Undo()
-	if e.selectOnly(); r.after != "" {
-		e.selectOnly(r.after)
+	if e.Select(); r.after != "" {
+		e.Select(r.after)
 	}
 	lines := append([]string{}, r.lines...)
 	lines[d.Line] = d.Text

@@ -54,7 +54,7 @@ func TestPastedLineIsReadOtherwise(t *testing.T) {
 
 	// Behind a step that is there; when something was done since, nothing is pasted anew.
 	a := w.put(symbol.Decision, 300, 200, "Loud?")
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	u = do("paste", "Is it late?\nPerhaps: go home\nLock up")
 	if len(u.Offers) != 1 {
 		t.Fatalf("it offers %v", u.Offers)
@@ -63,7 +63,7 @@ func TestPastedLineIsReadOtherwise(t *testing.T) {
 	if ways := w.ways(w.Page().Step(a.ID)); len(ways) != 1 {
 		t.Errorf("%d ways lead on from the step that was selected", len(ways))
 	}
-	w.selectOnly()
+	w.Select()
 	u = do("paste", "Is it late?\nPerhaps: go home\nLock up")
 	w.put(symbol.Process, 900, 700, "Something else")
 	was := w.json()

@@ -18,17 +18,15 @@ func (e *Editor) Rehearse() bool {
 	if e.rehearsed >= rehearsals || len(p.Steps) == 0 {
 		return false
 	}
-	if e.gesture != nil || e.stale {
+	sheet := e.Composed()
+	if e.gesture != nil || sheet == nil {
 		return true // not now
 	}
 	at, drag := 7*(e.rehearsed/10)%len(p.Steps), float64(e.rehearsed%10) // ten frames a step
 	e.rehearsed++
-	b := arrange.Box{ID: p.Steps[at].ID, Rect: e.sheet.Steps[at].Rect}
+	b := arrange.Box{ID: p.Steps[at].ID, Rect: sheet.Steps[at].Rect}
 	b.Rect.X += 30 * math.Sin(drag)
 	b.Rect.Y += 12 * math.Sin(drag/2)
-	shown := e.sheet
-	e.setPreview(&chart.Command{Parts: []chart.Part{e.moveTo([]arrange.Box{b})}})
-	e.Sheet()
-	e.preview, e.sheet = nil, shown
+	e.ComposeUnseen(chart.Command{Parts: []chart.Part{e.moveTo([]arrange.Box{b})}})
 	return true
 }

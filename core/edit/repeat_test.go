@@ -17,7 +17,7 @@ func TestRepeats(t *testing.T) {
 		ids = append(ids, w.put(symbol.Process, x, 200, fmt.Sprint("step ", i)).ID)
 	}
 	w.Do("cancel", "")
-	w.selectOnly()
+	w.Select()
 	for _, x := range []float64{400, 700, 100} { // picked in that order
 		w.press(x, 200, "shift")
 	}
@@ -46,11 +46,11 @@ func TestRepeats(t *testing.T) {
 		t.Errorf("its middle went from %v to %v", middle, x)
 	}
 	w.Do("step-size", `{"what":"h","value":"tall"}`)
-	if !strings.Contains(w.notice, "Type a length") {
-		t.Errorf("it says %q", w.notice)
+	if !strings.Contains(w.Notice(), "Type a length") {
+		t.Errorf("it says %q", w.Notice())
 	}
 	// Copies.
-	w.selectOnly(ids[0], ids[2])
+	w.Select(ids[0], ids[2])
 	w.Do("copies", `{"n":3,"dx":"0 mm","dy":"50 mm"}`)
 	if n, c := len(w.Page().Steps), len(w.Page().Connectors); n != 9 || c != 5 {
 		t.Errorf("%d steps, %d connectors", n, c)
@@ -63,14 +63,14 @@ func TestRepeats(t *testing.T) {
 		}
 	}
 	w.Do("copies", `{"n":0,"dx":"1","dy":"1"}`)
-	if !strings.Contains(w.notice, "how many") {
-		t.Errorf("it says %q", w.notice)
+	if !strings.Contains(w.Notice(), "how many") {
+		t.Errorf("it says %q", w.Notice())
 	}
 	// Once more.
-	w.selectOnly()
+	w.Select()
 	n := len(w.Page().Steps)
 	w.Key("r", false, false, false)
-	if len(w.Page().Steps) != n+1 || w.one() == nil || w.one().Symbol != symbol.Process {
+	if len(w.Page().Steps) != n+1 || w.Only() == nil || w.Only().Symbol != symbol.Process {
 		t.Error("the last symbol was not placed once more")
 	}
 }

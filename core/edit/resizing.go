@@ -62,9 +62,9 @@ func (g *resizing) up(e *Editor, p Pointer) {
 	if !g.moved {
 		return
 	}
-	if cmd, ok := g.command(e); ok && e.do(cmd.Words, cmd.Parts...) {
+	if cmd, ok := g.command(e); ok && e.Apply(cmd.Words, cmd.Parts...) {
 		s := e.Page().Step(g.id)
-		e.last[s.Symbol] = geom.Rect{W: s.W, H: s.H}
+		e.Next.Sized(s.Symbol, s.W, s.H)
 	}
 }
 

@@ -66,9 +66,9 @@ func TestNothingLandsOnSomething(t *testing.T) {
 			}
 			r := rand.New(rand.NewPCG(seed, 5))
 			some := func(k int) {
-				w.selectOnly()
+				w.Select()
 				for range k {
-					w.selected[w.Page().Steps[r.IntN(len(w.Page().Steps))].ID] = true
+					w.Also(w.Page().Steps[r.IntN(len(w.Page().Steps))].ID)
 				}
 			}
 			lane := func() map[string]string {
@@ -93,12 +93,12 @@ func TestNothingLandsOnSomething(t *testing.T) {
 				case "copy":
 					some(3)
 					w.copy()
-					w.paste(w.clip)
+					w.paste(w.Copied())
 				case "change-symbol":
 					some(1)
 					w.Do(cmd, string(symbol.All()[r.IntN(10)].Kind))
 				case "next-symbol":
-					w.selectOnly()
+					w.Select()
 					w.Do("place", string(symbol.All()[r.IntN(8)].Kind))
 				default:
 					some(4)
@@ -141,7 +141,7 @@ func TestPuttingInMakesRoom(t *testing.T) {
 		w.Do("cancel", "")
 		w.Do("hand", "document")
 		w.press(mid.X/2, mid.Y/2)
-		d := w.one()
+		d := w.Only()
 		if o := overlaps(w); d == nil || len(o) > 0 {
 			t.Fatalf("%d lanes: %v", lanes, o)
 		}
@@ -222,7 +222,7 @@ func TestCopiesFindRoom(t *testing.T) {
 		ways[r.Line.ID] = fmt.Sprint(r.Points)
 	}
 	for _, id := range []string{"s3", "s9", "s12"} {
-		w.selectOnly(id)
+		w.Select(id)
 		w.Do("duplicate", "")
 	}
 	for id, was := range ways {

@@ -17,33 +17,33 @@ func (e *Editor) rowsSelect(arg string) {
 	if json.Unmarshal([]byte(arg), &ids) != nil {
 		return
 	}
-	e.keepTyping()
-	e.cancel()
-	e.selectOnly(slices.DeleteFunc(ids, func(id string) bool { return e.Page().Step(id) == nil })...)
+	e.Keep()
+	e.Cancel()
+	e.Select(slices.DeleteFunc(ids, func(id string) bool { return e.Page().Step(id) == nil })...)
 }
 
 // rowsCopy puts the selected steps on the clipboard, with their text as the list writes it.
 func (e *Editor) rowsCopy() {
-	if len(e.steps()) == 0 {
-		e.notice = sentence(whyStep)
+	if len(e.Steps()) == 0 {
+		e.Say(sentence(whyStep))
 		return
 	}
 	f := e.fragment()
 	rows := *e.Page() // the part of it that the rows are, in its lanes
-	rows.Steps, rows.Connectors, rows.Title = e.steps(), f.Lines, ""
+	rows.Steps, rows.Connectors, rows.Title = e.Steps(), f.Lines, ""
 	f.Text = list.Write(&chart.Chart{Pages: []*chart.Page{&rows}})
-	e.clip = quote(f)
+	e.Copy(Quote(f))
 }
 
 // rowsCut copies the selected steps and takes them out of the flow: what led to them leads to where they
 // went on.
 func (e *Editor) rowsCut() {
-	free := e.free(e.steps())
+	free := e.free(e.Steps())
 	if len(free) == 0 {
 		return
 	}
 	e.rowsCopy()
-	e.asOne(func() {
+	e.AsOne(func() {
 		for _, s := range free {
 			parts := e.rowOut(s)
 			dropped := map[string]bool{}
@@ -55,10 +55,10 @@ func (e *Editor) rowsCut() {
 			}
 			for _, c := range e.Page().Connectors {
 				if (c.From.Step == s.ID || c.To.Step == s.ID) && !dropped[c.ID] {
-					parts = append(parts, chart.Part{Do: "line.drop", Page: e.page, ID: c.ID})
+					parts = append(parts, chart.Part{Do: "line.drop", Page: e.PageID(), ID: c.ID})
 				}
 			}
-			e.do(didDelete, append(parts, chart.Part{Do: "step.drop", Page: e.page, ID: s.ID})...)
+			e.Apply(didDelete, append(parts, chart.Part{Do: "step.drop", Page: e.PageID(), ID: s.ID})...)
 		}
 	})
 }

@@ -31,12 +31,12 @@ func TestSeveralRows(t *testing.T) {
 		for _, s := range texts {
 			ids = append(ids, id(s))
 		}
-		w.Do("rows-select", quote(append(ids, "nobody")))
+		w.Do("rows-select", Quote(append(ids, "nobody")))
 	}
 	pick("Log", "Examine", "Fetch it")
 	w.Do("rows-copy", "")
 	var f part
-	if err := json.Unmarshal([]byte(w.clip), &f); err != nil || len(f.Steps) != 3 || len(f.Lines) != 2 {
+	if err := json.Unmarshal([]byte(w.Copied()), &f); err != nil || len(f.Steps) != 3 || len(f.Lines) != 2 {
 		t.Fatalf("%v, %+v", err, f)
 	}
 	if want := "1. Desk: Log [process]\n2. Examine\n3. Store: Fetch it [process]\n"; strings.ReplaceAll(f.Text, "R", "") != want {
@@ -49,7 +49,7 @@ func TestSeveralRows(t *testing.T) {
 		t.Errorf("cut: %s", got)
 	}
 	text := f.Text
-	json.Unmarshal([]byte(w.clip), &f)
+	json.Unmarshal([]byte(w.Copied()), &f)
 	w.Undo()
 	if w.json() != before {
 		t.Error("cut and undone, it is another chart")
@@ -77,8 +77,8 @@ func TestSeveralRows(t *testing.T) {
 	w.Do("lock", "")
 	pick("Ask")
 	w.Do("rows-cut", "")
-	if !strings.Contains(w.notice, "locked") || w.Page().Step(id("Ask")) == nil {
-		t.Errorf("a locked row: %q", w.notice)
+	if !strings.Contains(w.Notice(), "locked") || w.Page().Step(id("Ask")) == nil {
+		t.Errorf("a locked row: %q", w.Notice())
 	}
 	if strings.Contains(text, chart.NoColour) {
 		t.Error("looks are in the text")

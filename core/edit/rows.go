@@ -37,7 +37,7 @@ type RowWay struct {
 }
 
 // Rows is the step list of the page that is shown.
-func (e *Editor) Rows() []Row { return Rows(e.chart, e.Page()) }
+func (e *Editor) Rows() []Row { return Rows(e.Chart(), e.Page()) }
 
 // Rows lists the steps of a page along the flow, then those outside of it.
 func Rows(c *chart.Chart, p *chart.Page) []Row {
@@ -87,7 +87,7 @@ func Rows(c *chart.Chart, p *chart.Page) []Row {
 		for _, w := range g.Out[v] {
 			way := g.Ways[w]
 			to := p.Steps[way.To]
-			r.Ways = append(r.Ways, RowWay{way.Line.ID, way.Line.Outcome(), stepName(to), to.ID, way.Line.Meaning == chart.Aside})
+			r.Ways = append(r.Ways, RowWay{way.Line.ID, way.Line.Outcome(), StepName(to), to.ID, way.Line.Meaning == chart.Aside})
 		}
 		if ms := flow.Mates(c, s); len(ms) > 0 {
 			m := ms[0]
@@ -108,5 +108,5 @@ func plain(s *chart.Step) string {
 	if s.Text == "" {
 		return sayAStore
 	}
-	return oneLine(s.Text)
+	return OneLine(s.Text)
 }

@@ -219,7 +219,7 @@ func sayIntoPage(steps int, page string) string {
 	return fmt.Sprintf("%d steps are on the page %s now.", steps, page)
 }
 
-func sayText(t string) string { return "“" + oneLine(t) + "”" }
+func sayText(t string) string { return "“" + OneLine(t) + "”" }
 
 func sayCopyOf(page string) string { return page + ", copy" }
 

@@ -31,18 +31,48 @@ func (s *selection) hold(p *chart.Page) (release func()) {
 	return func() { s.held = nil }
 }
 
-// selectOnly makes ids the selection.
-func (s *selection) selectOnly(ids ...string) {
+// Select makes ids the selection.
+func (s *selection) Select(ids ...string) {
 	s.selected, s.band, s.order, s.inside = map[string]bool{}, "", nil, ""
 	for _, id := range ids {
-		s.pick(id)
+		s.Pick(id)
 	}
 }
 
-// pick adds to the selection.
-func (s *selection) pick(id string) {
-	s.selected[id] = true
+// SelectBand makes a lane, a group of lanes or a stage the selection.
+func (s *selection) SelectBand(id string) {
+	s.Select()
+	s.band = id
+}
+
+// Pick adds a step or a connector to the selection, as the last one of those picked one by one. A band is then
+// selected no more.
+func (s *selection) Pick(id string) {
+	s.band = ""
+	s.Also(id)
 	s.order = append(s.order, id)
+}
+
+// Also adds to the selection, Drop takes from it.
+func (s *selection) Also(id string) { s.selected[id] = true }
+func (s *selection) Drop(id string) { delete(s.selected, id) }
+
+// Selected reports whether a step or a connector is selected.
+func (s *selection) Selected(id string) bool { return s.selected[id] }
+
+// Count is how many are.
+func (s *selection) Count() int { return len(s.selected) }
+
+// Band is the selected lane, group of lanes or stage, "" for none.
+func (s *selection) Band() string { return s.band }
+
+// Inside is the group that the hand has gone into, "" for none; GoInside goes into one.
+func (s *selection) Inside() string        { return s.inside }
+func (s *selection) GoInside(group string) { s.inside = group }
+
+// SelectionKey tells one selection from another.
+func (s *selection) SelectionKey() string {
+	return strings.Join(append(slices.Sorted(maps.Keys(s.selected)), s.band), " ")
 }
 
 // inOrder are the selected steps: first those that were picked one by one, in that order.
@@ -102,9 +132,4 @@ func (s *selection) lines(p *chart.Page) []*chart.Connector {
 		}
 	}
 	return out
-}
-
-// picked names all that is selected.
-func (s *selection) picked() string {
-	return strings.Join(append(slices.Sorted(maps.Keys(s.selected)), s.band), " ")
 }

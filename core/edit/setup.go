@@ -16,7 +16,7 @@ func (e *Editor) setSetup(words string, f func(*chart.Setup)) {
 		s = *p.Setup
 	}
 	f(&s)
-	e.do(words, chart.Part{Do: "page.set", Page: p.ID, Setup: &s})
+	e.Apply(words, chart.Part{Do: "page.set", Page: p.ID, Setup: &s})
 }
 
 func (e *Editor) setGrid(f func(*chart.Grid)) {
@@ -42,14 +42,14 @@ func (e *Editor) setGround(second bool, value string) {
 	if strings.TrimSpace(value) != "" {
 		var ok bool
 		if c, ok = typedColour(value); !ok {
-			e.notice = sayTypeColour
+			e.Say(sayTypeColour)
 			return
 		}
 	}
 	g := style.Ground(e.Page())
 	switch {
 	case second && g == nil:
-		e.notice = sayGroundFirst
+		e.Say(sayGroundFirst)
 		return
 	case second:
 		e.setSetup(didGround, func(s *chart.Setup) { s.Ground = &chart.Ground{Colour: g.Colour, Colour2: c, Turn: 90} })
@@ -106,16 +106,16 @@ func (e *Editor) setupAll() {
 		s = *p.Setup
 	}
 	var parts []chart.Part
-	for _, q := range e.chart.Pages {
-		if q != p && quote(q.Setup) != quote(p.Setup) {
+	for _, q := range e.Chart().Pages {
+		if q != p && Quote(q.Setup) != Quote(p.Setup) {
 			parts = append(parts, chart.Part{Do: "page.set", Page: q.ID, Setup: &s})
 		}
 	}
 	if len(parts) == 0 {
-		e.notice = saySetupAlready
+		e.Say(saySetupAlready)
 		return
 	}
-	e.doPages(didSetupAll, parts...)
+	e.ApplyToPages(didSetupAll, parts...)
 }
 
 // setupToHouse makes header, footer, title block and ground of the page the house style's, so that
@@ -129,27 +129,12 @@ func (e *Editor) setupToHouse() {
 	own := *p.Setup
 	h.Page = h.Page.With(chart.Setup{Header: own.Header, Footer: own.Footer, Block: own.Block, Ground: own.Ground})
 	own.Header, own.Footer, own.Block, own.Ground = nil, nil, nil, nil
-	e.do(didPageHouse, chart.Part{Do: "chart.set", House: &h}, chart.Part{Do: "page.set", Page: p.ID, Setup: &own})
+	e.Apply(didPageHouse, chart.Part{Do: "chart.set", House: &h}, chart.Part{Do: "page.set", Page: p.ID, Setup: &own})
 }
 
 // What the page drawer offers.
 
 func rulerOf(arg string) chart.Ruler { return chart.Ruler(strings.TrimPrefix(arg, "none")) }
-
-func cellChoices() []Choice {
-	var out []Choice
-	for _, f := range chart.BlockFields {
-		out = append(out, Choice{Arg: f, Words: wordFieldsOf[f]})
-	}
-	return out
-}
-
-func groundChoices() []Choice {
-	return []Choice{
-		{Arg: "paper", Words: wordPaperGround}, {Arg: "#FFFFFF", Words: wordGround + ": " + wordWhite},
-		{Arg: "#F6F3EC", Words: wordGround + ": " + wordChalk}, {Arg: "#EEF3F3", Words: wordGround + ": " + wordMist},
-	}
-}
 
 func (e *Editor) groundIs(arg string) bool {
 	g := style.Ground(e.Page())

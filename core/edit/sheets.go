@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"encoding/json"
 	"math"
-	"strconv"
 	"strings"
 
 	"plaintracer/core/arrange"
@@ -35,13 +34,13 @@ func (e *Editor) sheetFacts() SheetFacts {
 	p := e.Page()
 	s := style.Setup(p)
 	w, h := p.SheetSize()
-	f := SheetFacts{Name: chart.PaperName(w, h), W: e.length(w), H: e.length(h), Margin: e.length(p.Margin()), Grid: e.length(p.GridSize()), Paper: style.Paper(p).String(), Strips: make([]string, 6)}
+	f := SheetFacts{Name: chart.PaperName(w, h), W: e.Length(w), H: e.Length(h), Margin: e.Length(p.Margin()), Grid: e.Length(p.GridSize()), Paper: style.Paper(p).String(), Strips: make([]string, 6)}
 	f.Tints = []string{}
 	if h := p.House(); h != nil {
 		f.Tints = append(f.Tints, h.Fills[:min(len(h.Fills), mostTints)]...)
 	}
 	if s.Grid != nil {
-		f.Grid = e.length(s.Grid.Size)
+		f.Grid = e.Length(s.Grid.Size)
 	}
 	if s.Ground != nil {
 		f.Ground, f.Ground2 = s.Ground.Colour, s.Ground.Colour2
@@ -62,44 +61,12 @@ func (e *Editor) sheetFacts() SheetFacts {
 func (e *Editor) tell(arg string) {
 	var t sheet.Told
 	if json.Unmarshal([]byte(arg), &t) == nil {
-		e.told = t
-		e.comp.Told = t
-		e.forget()
+		e.Tell(t)
 	}
 }
 
 // mostTints is how many colours of the house style are offered for the ground.
 const mostTints = 5
-
-// length is a length with its unit, that of the page's ruler or mm.
-func (e *Editor) length(px float64) string {
-	if style.Setup(e.Page()).Ruler == chart.InInch {
-		return strconv.FormatFloat(math.Round(px/96*100)/100, 'f', -1, 64) + " in"
-	}
-	return strconv.FormatFloat(tenth(px/chart.MM), 'f', -1, 64) + " mm"
-}
-
-// lengthOf reads a length as people write it, in the unit that length tells where they give
-// none; ok is false where it is none between least and most px.
-func (e *Editor) lengthOf(s string, least, most float64) (px float64, ok bool) {
-	s = strings.ReplaceAll(strings.ToLower(strings.TrimSpace(s)), ",", ".")
-	unit := chart.MM
-	if style.Setup(e.Page()).Ruler == chart.InInch {
-		unit = 96
-	}
-	for _, u := range []struct {
-		name string
-		px   float64
-	}{{"mm", chart.MM}, {"cm", 10 * chart.MM}, {"inches", 96}, {"inch", 96}, {"in", 96}, {`"`, 96}, {"pt", 96.0 / 72}, {"px", 1}} {
-		if t, has := strings.CutSuffix(s, u.name); has {
-			s, unit = strings.TrimSpace(t), u.px
-			break
-		}
-	}
-	v, err := strconv.ParseFloat(s, 64)
-	px = geom.Round2(v * unit)
-	return px, err == nil && px >= least-0.01 && px <= most+0.01
-}
 
 // setPaper gives the page a sheet of a standard size, lying as it does.
 func (e *Editor) setPaper(name string) {
@@ -126,7 +93,7 @@ func (e *Editor) turnSheet(across bool) {
 func (e *Editor) setSheet(to *chart.Sheet) {
 	p := e.Page()
 	if w, h := p.SheetSize(); w == to.W && h == to.H && !p.Outgrown() {
-		e.notice = saySheetAlready
+		e.Say(saySheetAlready)
 		return
 	}
 	frame := p.Frame
@@ -137,7 +104,7 @@ func (e *Editor) setSheet(to *chart.Sheet) {
 		s.Fit = false
 		set.Setup = &s
 	}
-	e.do(didSheet, set)
+	e.Apply(didSheet, set)
 }
 
 // setSheetTyped sets what was typed of the sheet: {"what","value"}.
@@ -148,9 +115,9 @@ func (e *Editor) setSheetTyped(arg string) {
 	}
 	w, h := e.Page().SheetSize()
 	length := func(least, most float64) (float64, bool) {
-		v, ok := e.lengthOf(a.Value, least, most)
+		v, ok := e.LengthOf(a.Value, least, most)
 		if !ok {
-			e.notice = sayLength(e.length(least), e.length(most))
+			e.Say(sayLength(e.Length(least), e.Length(most)))
 		}
 		return v, ok
 	}
@@ -206,7 +173,7 @@ func (e *Editor) setMargin(to float64) {
 	if len(place.Places) > 0 {
 		parts = append(parts, place)
 	}
-	e.do(didMargin, parts...)
+	e.Apply(didMargin, parts...)
 }
 
 // larger gives the page the next standard sheet on which all of it has room, lying as it does.
@@ -252,7 +219,7 @@ func (e *Editor) needs() geom.Rect {
 func (e *Editor) fitSheet() {
 	k := e.printed()
 	if least := e.smallest() * k; least < leastRead {
-		e.notice = sayTooSmall(math.Round(100*k), tenth(least/ptPx))
+		e.Say(sayTooSmall(math.Round(100*k), geom.Round1(least/chart.PT)))
 		return
 	}
 	e.setSetup(didFit, func(s *chart.Setup) { s.Fit = true })
@@ -286,14 +253,6 @@ func (e *Editor) smallest() float64 {
 		}
 	}
 	return cmp.Or(least, typeset.Size)
-}
-
-func paperChoices() []Choice {
-	var out []Choice
-	for _, p := range chart.Papers {
-		out = append(out, Choice{Arg: p.Name, Words: p.Name})
-	}
-	return out
 }
 
 // paperIs reports whether the sheet is of a standard size, whichever way it lies.

@@ -4,7 +4,6 @@ import (
 	"slices"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/scene"
 )
 
 // bestSides lets the ends of the selected connectors choose their sides.
@@ -53,49 +52,7 @@ func (e *Editor) fixSides() {
 
 // sidesFixed reports whether the selected connectors are fixed at both ends, where they hold at a step.
 func (e *Editor) sidesFixed() bool {
-	return len(e.lines()) > 0 && !slices.ContainsFunc(e.lines(), func(c *chart.Connector) bool {
+	return len(e.Lines()) > 0 && !slices.ContainsFunc(e.Lines(), func(c *chart.Connector) bool {
 		return !c.From.Loose() && !c.From.Fixed || !c.To.Loose() && !c.To.Fixed
 	})
-}
-
-// endFill fills the mark of an end that is fixed.
-func endFill(end chart.End) string {
-	if end.Fixed {
-		return scene.Red
-	}
-	return "#FFFFFF"
-}
-
-// mainWay says that the main way goes on along the selected outcome, or leaves that to the flow again.
-func (e *Editor) mainWay() {
-	c := e.lines()[0]
-	parts := []chart.Part{{Do: "line.set", Page: e.page, ID: c.ID, Main: ptr(!c.Main)}}
-	for _, o := range e.Page().Connectors {
-		if o != c && o.From.Step == c.From.Step && o.Main {
-			parts = append(parts, chart.Part{Do: "line.set", Page: e.page, ID: o.ID, Main: ptr(false)})
-		}
-	}
-	words := didMainWay
-	if c.Main {
-		words = didNoMainWay
-	}
-	e.do(words, parts...)
-}
-
-// needOutcome wants one way on, out of a step with several.
-func needOutcome(e *Editor) string {
-	if why := needOneLine(e); why != "" {
-		return why
-	}
-	n := 0
-	c := e.lines()[0]
-	for _, o := range e.Page().Connectors {
-		if o.From.Step == c.From.Step && !o.From.Loose() && o.Meaning.Way() {
-			n++
-		}
-	}
-	if n < 2 || !c.Meaning.Way() {
-		return whyOutcome
-	}
-	return ""
 }

@@ -48,7 +48,7 @@ func TestFixSides(t *testing.T) {
 	p.Steps = []*chart.Step{{ID: "a", Symbol: symbol.Process, X: 100, Y: 100, W: 112, H: 56}, {ID: "b", Symbol: symbol.Process, X: 100, Y: 300, W: 112, H: 56}}
 	p.Connectors = []*chart.Connector{{ID: "ab", Meaning: chart.Flow, From: chart.End{Step: "a"}, To: chart.End{Step: "b"}}}
 	w := &window{t, New(c, 0, "win1")}
-	w.selectOnly("ab")
+	w.Select("ab")
 	w.Do("fix-sides", "")
 	l := func() *chart.Connector { return w.Page().Connectors[0] }
 	if l().From != (chart.End{Step: "a", Port: "bottom", Fixed: true}) || l().To != (chart.End{Step: "b", Port: "top", Fixed: true}) || !w.sidesFixed() {
@@ -86,12 +86,12 @@ func TestMainWay(t *testing.T) {
 	if !under("b") || under("x") {
 		t.Error("the longer way is not the main one")
 	}
-	w.selectOnly("qx")
+	w.Select("qx")
 	w.Do("main-way", "")
 	if under("b") || !under("x") {
 		t.Error("the main way does not go on along the outcome that is marked")
 	}
-	w.selectOnly("qb")
+	w.Select("qb")
 	w.Do("main-way", "")
 	if w.Page().Connector("qx").Main {
 		t.Error("two outcomes are the main one")
@@ -100,7 +100,7 @@ func TestMainWay(t *testing.T) {
 	if w.Page().Connector("qb").Main || !under("b") {
 		t.Error("the main way does not follow the flow again")
 	}
-	w.selectOnly("aq")
+	w.Select("aq")
 	w.Do("main-way", "")
 	if w.Page().Connector("aq").Main {
 		t.Error("the only way on of a step is marked")

@@ -55,9 +55,9 @@ func (e *Editor) drawTable(arg string) {
 		return
 	}
 	t.Roles = roles
-	made, err := t.Page(e.newID)
+	made, err := t.Page(e.NewID)
 	if err != nil {
-		e.notice = sentence(err.Error())
+		e.Say(sentence(err.Error()))
 		return
 	}
 	e.pasteMade(made)

@@ -3,6 +3,7 @@ package edit
 import (
 	"math"
 	"reflect"
+	"slices"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -37,18 +38,17 @@ type Typing struct {
 
 // begin opens a text for typing, all of it chosen: a letter typed replaces it.
 func (e *Editor) begin(t Typing) {
-	e.keepTyping()
+	e.Keep()
 	t.began = t.Text
 	t.from, t.to = 0, len(t.Text)
 	t.Set = e.typings + 1
 	e.typings = t.Set
-	e.hover = ""
 	e.typing = &t
 }
 
 func (e *Editor) typeOnStep(id string) {
 	if s := e.Page().Step(id); s != nil && s.Locked {
-		e.notice = sayLocked(1, true)
+		e.Say(sayLocked(1, true))
 	} else if s != nil {
 		e.begin(Typing{Kind: "step", ID: id, Text: s.Text, Name: nameStepText, runs: s.Runs})
 	}
@@ -95,19 +95,47 @@ func (e *Editor) typeOnLane(id string) {
 func (e *Editor) typeOnTitle() { e.begin(Typing{Kind: "title", Text: e.Page().Title, Name: nameTitle}) }
 
 // typeOnName types on the chart's name in the title block.
-func (e *Editor) typeOnName() { e.begin(Typing{Kind: "name", Text: e.chart.Name, Name: nameChart}) }
+func (e *Editor) typeOnName() { e.begin(Typing{Kind: "name", Text: e.Chart().Name, Name: nameChart}) }
 
 // typeGlue asks for the number of the step to connect the selected one to.
 func (e *Editor) typeGlue() {
-	switch ss := e.inOrder(e.Page()); len(ss) {
+	switch ss := e.InOrder(); len(ss) {
 	case 2:
 		e.connect(ss[0], ss[1])
 	case 1:
 		e.begin(Typing{Kind: "glue", ID: ss[0].ID, Name: nameGlue})
 	default:
-		e.notice = sayGlue
+		e.Say(sayGlue)
 	}
 }
+
+// Now is the text being typed; nil when none is.
+func (e *Editor) Now() *Typing { return e.typing }
+
+// TypingOn reports whether the text of something of a kind is typed.
+func (e *Editor) TypingOn(kind string) bool { return e.typing != nil && e.typing.Kind == kind }
+
+func (e *Editor) typingOn() bool { return e.typing != nil }
+
+// typingChanged ends typing on what is gone.
+func (e *Editor) typingChanged() {
+	t, p := e.typing, e.Page()
+	if t == nil || t.ID == "" || p.Step(t.ID) != nil || p.Connector(t.ID) != nil {
+		return
+	}
+	if _, ok := p.Band(t.ID); !ok {
+		e.typing = nil
+		e.Say(sayTypingGone)
+	}
+}
+
+func (e *Editor) keepTyped() {
+	if e.typing != nil {
+		e.Accept(e.typing.Text)
+	}
+}
+
+func (e *Editor) cancelTyping() { e.typing = nil }
 
 // Type takes the text as it is now, and what is chosen in it.
 func (e *Editor) Type(text string, from, to int) {
@@ -119,7 +147,9 @@ func (e *Editor) Type(text string, from, to int) {
 	e.takeText(t, text)
 	t.from, t.to = bytesAt(t.Text, from), bytesAt(t.Text, to)
 	// What is chosen may look otherwise, or lead somewhere.
-	e.heard = e.heard || len(was.runs) > 0 || len(t.runs) > 0 || was.next != t.next || was.from != was.to || t.from != t.to
+	if len(was.runs) > 0 || len(t.runs) > 0 || was.next != t.next || was.from != was.to || t.from != t.to {
+		e.Hear()
+	}
 	if t.Text != was.Text {
 		e.showTyped()
 	}
@@ -155,12 +185,10 @@ func (e *Editor) showTyped() {
 	t := e.typing
 	parts := e.typed(t, t.Text)
 	if len(parts) == 0 {
-		e.setPreview(nil)
+		e.Preview(nil)
 		return
 	}
-	if _, tried := e.withRoom(chart.Command{Words: didType, Parts: parts}); tried != nil {
-		e.show(tried)
-	}
+	e.PreviewWithRoom(chart.Command{Words: didType, Parts: parts})
 }
 
 // typed are the parts that give what is typed on its text; none when it has it.
@@ -182,7 +210,7 @@ func (e *Editor) typed(t *Typing, text string) []chart.Part {
 			return []chart.Part{{Do: "page.set", Page: p.ID, Title: &text}}
 		}
 	case "name":
-		if name := strings.TrimSpace(text); name != "" && e.chart.Name != name {
+		if name := strings.TrimSpace(text); name != "" && e.Chart().Name != name {
 			return []chart.Part{{Do: "chart.set", Name: &name}}
 		}
 	}
@@ -191,14 +219,14 @@ func (e *Editor) typed(t *Typing, text string) []chart.Part {
 
 // Accept ends typing and keeps the text.
 func (e *Editor) Accept(text string) {
-	e.heard = true
+	e.Hear()
 	t := e.typing
 	if t == nil {
 		return
 	}
 	e.takeText(t, text)
 	text = t.Text
-	e.setPreview(nil)
+	e.Preview(nil)
 	parts := e.typed(t, text)
 	e.typing = nil
 	if t.Kind == "glue" {
@@ -206,7 +234,7 @@ func (e *Editor) Accept(text string) {
 		return
 	}
 	if len(parts) > 0 {
-		e.do(map[string]string{"step": didType, "label": didLabel, "lane": didNameLane, "title": didTitle, "name": didRename}[t.Kind], parts...)
+		e.Apply(map[string]string{"step": didType, "label": didLabel, "lane": didNameLane, "title": didTitle, "name": didRename}[t.Kind], parts...)
 	}
 }
 
@@ -222,5 +250,68 @@ func (e *Editor) glueTo(id, number string) {
 			return
 		}
 	}
-	e.notice = sayNoNumber(number)
+	e.Say(sayNoNumber(number))
+}
+
+// withLabel are the parts that give the label being typed on its text; empty takes it
+// away.
+func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
+	c := e.Page().Connector(t.ID)
+	if c == nil {
+		return nil
+	}
+	ls := append([]chart.Label{}, c.Labels...)
+	switch added := t.label >= len(ls); {
+	case added && text == "" || !added && ls[t.label].Text == text:
+		return nil
+	case added:
+		ls = append(ls, chart.Label{Text: text, Place: t.place})
+	case text == "":
+		ls = slices.Delete(ls, t.label, t.label+1)
+	default:
+		ls[t.label].Text = text
+	}
+	return []chart.Part{{Do: "line.set", Page: e.PageID(), ID: t.ID, Labels: &ls}}
+}
+
+// ChosenIn reports whether some of a step's text is chosen while it is typed.
+func (e *Editor) ChosenIn(step string) bool {
+	t := e.typing
+	return t != nil && t.Kind == "step" && t.ID == step && t.from != t.to
+}
+
+// Chosen is what is chosen of the text being typed, and where it leads.
+func (e *Editor) Chosen() (text string, link *chart.Link) {
+	t := e.typing
+	lo, hi := min(t.from, t.to), max(t.from, t.to)
+	for _, r := range t.runs {
+		if r.From < hi && r.To > lo && r.Link != nil {
+			link = r.Link
+		}
+	}
+	return t.Text[lo:hi], link
+}
+
+// LinkChosen lets what is chosen of the text lead somewhere; nil for nowhere.
+func (e *Editor) LinkChosen(to *chart.Link) {
+	t := e.typing
+	t.runs = chart.RunsLinked(t.runs, min(t.from, t.to), max(t.from, t.to), to)
+	e.showTyped()
+}
+
+// RunsTyped are the runs of a step's text that is being typed, what is chosen of it in bytes, and the look of what is
+// typed next.
+type RunsTyped struct {
+	Runs     []chart.Run
+	From, To int
+	Next     chart.TextLook
+}
+
+// RunsTyped is nil where the step's text is not being typed.
+func (e *Editor) RunsTyped(step string) *RunsTyped {
+	t := e.typing
+	if t == nil || t.Kind != "step" || t.ID != step {
+		return nil
+	}
+	return &RunsTyped{t.runs, min(t.from, t.to), max(t.from, t.to), t.next}
 }

@@ -72,7 +72,7 @@ func TestTypingInItsPlace(t *testing.T) {
 			return r
 		}, func() string { return p.Lanes[0].Name }},
 		{"title", func() { w.typeOnTitle() }, func() geom.Rect { return scene.TitleBox(w.Sheet()) }, func() string { return p.Title }},
-		{"name", func() { w.typeOnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.chart.Name }},
+		{"name", func() { w.typeOnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.Chart().Name }},
 	} {
 		w.zoom = 1
 		k.begin()
@@ -98,7 +98,7 @@ func TestTypingInItsPlace(t *testing.T) {
 		}
 	}
 	p.Step(b.ID).Number = "7"
-	w.selectOnly(a.ID)
+	w.Select(a.ID)
 	n := len(p.Connectors)
 	w.Do("glue", "")
 	w.Type("7", 1, 1)
@@ -201,7 +201,7 @@ func TestTypingOnAStepStoredTooSmall(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "")
 	text := "A text that takes a good deal more room than the step has"
-	w.do("file", chart.Part{Do: "step.set", Page: "p1", ID: s.ID, Text: &text})
+	w.Apply("file", chart.Part{Do: "step.set", Page: "p1", ID: s.ID, Text: &text})
 	if r := w.Sheet().Shape(s.ID).Rect; r.W <= s.W {
 		t.Fatalf("it is drawn %v wide, stored %v", r.W, s.W)
 	}

@@ -22,10 +22,10 @@ type drawn struct {
 	facts   string
 	size    geom.Point // of the page at the last facts
 	picked  string     // the selection at the last facts
-	marks   marked
-	offered bool // closing the gap
+	offered bool       // closing the gap
 	house   *chart.House
 	ground  chart.Ground // of that page
+	anew    int
 	key     string
 	keyAt   *chart.Key
 	told    int      // the status at which fields and key were last looked at
@@ -181,18 +181,19 @@ func (e *Editor) Update(fresh bool) Update {
 	if g := style.Ground(s.Page); g != nil {
 		ground = *g
 	}
-	anew := s.Page.House() != d.house || ground != d.ground // everything looks another way
-	d.house, d.ground = s.Page.House(), ground
-	again := anew || d.told != e.status // fields and the key follow from the chart, not from a gesture
-	d.told = e.status
-	u := Update{Marks: e.marks(), Hand: e.handMarks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.ask, Notice: e.notice, Clip: e.clip, Cursor: e.cursor(), Open: e.opens, Row: e.row, Field: e.field, Table: e.tableFacts()}
-	u.Offers = e.offers
-	e.notice, e.offers, e.clip, e.opens, e.row, e.field = "", nil, "", "", "", ""
-	if e.gap != nil && !d.offered {
-		u.Notice = sayGap(e.between(e.gap))
+	anew := s.Page.House() != d.house || ground != d.ground || e.Anew() != d.anew // everything looks another way
+	d.house, d.ground, d.anew = s.Page.House(), ground, e.Anew()
+	again := anew || d.told != e.Status() // fields and the key follow from the chart, not from a gesture
+	d.told = e.Status()
+	told := e.Told()
+	row, field := e.rowOpen()
+	u := Update{Marks: e.marks(), Hand: e.handMarks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.Asked(), Notice: told.Notice, Offers: told.Offers, Clip: told.Clip, Open: told.Open,
+		Cursor: e.cursor(), Row: row, Field: field, Table: e.tableFacts()}
+	if gap := e.Gap(); gap != nil && !d.offered {
+		u.Notice = sayGap(e.Between(gap))
 		u.Offers = []Answer{{wordCloseGap, "close-gap", ""}}
 	}
-	d.offered = e.gap != nil
+	d.offered = e.Gap() != nil
 
 	sw, sh := s.Page.SheetSize()
 	back, _ := scene.Back(s)
@@ -255,7 +256,7 @@ func (e *Editor) Update(fresh bool) Update {
 		d.key, u.Drop = "", append(u.Drop, "key")
 	} else if again || s.Page.Key != d.keyAt {
 		if key, ok := scene.Key(s); ok {
-			if now := quote(key); anew || now != d.key {
+			if now := Quote(key); anew || now != d.key {
 				d.key = now
 				u.Patch = append(u.Patch, key)
 			}
@@ -265,25 +266,25 @@ func (e *Editor) Update(fresh bool) Update {
 
 	// In the middle of a gesture only what is selected changes, and while a text is typed the page may grow.
 	size, picked := geom.Pt(s.Page.W, s.Page.H), d.picked
-	if e.heard || e.gesture != nil {
-		picked = e.picked()
+	if e.Heard() || e.gesture != nil {
+		picked = e.SelectionKey()
 	}
-	if e.gesture == nil && (e.heard || size != d.size) || fresh || picked != d.picked {
+	if e.gesture == nil && (e.Heard() || size != d.size) || fresh || picked != d.picked {
 		d.picked, d.size = picked, size
 		f := e.Facts()
-		if now := quote(f); now != d.facts {
+		if now := Quote(f); now != d.facts {
 			d.facts = now
 			u.Facts = &f
 		}
 	}
-	if d.status != e.status {
-		d.status = e.status
+	if d.status != e.Status() {
+		d.status = e.Status()
 		rows := e.Rows()
-		if now := quote(rows); now != d.rows {
+		if now := Quote(rows); now != d.rows {
 			d.rows, u.Rows = now, rows
 		}
 	}
-	e.heard = false
+	e.Attend()
 	return u
 }
 
@@ -332,7 +333,7 @@ func shownAt(s *sheet.Sheet, sh *sheet.Shape) string {
 	if len(s.Page.Shown) == 0 {
 		return ""
 	}
-	return quote(s.Shown(sh.Step))
+	return Quote(s.Shown(sh.Step))
 }
 
 // moved is how far run b stands from run a; false where it is of another form.
@@ -363,19 +364,6 @@ func moved(a, b *sheet.Run) (by geom.Point, same bool) {
 		}
 	}
 	return by, true
-}
-
-// cursor is the pointer's form: what the hand does, or would do where it is.
-func (e *Editor) cursor() string {
-	switch {
-	case e.gesture != nil:
-		return e.gesture.cursor()
-	case e.hand != "":
-		return crosshair
-	case e.over != "":
-		return e.over
-	}
-	return arrow
 }
 
 // named is an element, or one that draws nothing in its place.

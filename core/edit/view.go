@@ -17,10 +17,8 @@ type view struct {
 	before  *sheet.Before // the page without what a gesture would do; nil where it was not asked for
 	preview *chart.Page   // what a gesture or typing would make of the page; nil for none
 	naming  string        // the chart's name with that
-	drawn   drawn
+	anew    int           // counts the times that nothing was kept of what was drawn
 }
-
-func newView(page string) view { return view{page: page, stale: true, drawn: drawn{status: -1}} }
 
 // of is the geometry of the page as shown.
 func (v *view) of(c *chart.Chart, p *chart.Page) *sheet.Sheet {
@@ -48,11 +46,15 @@ func (v *view) asIs(c *chart.Chart, p *chart.Page) *sheet.Before {
 	return v.before
 }
 
-// afresh composes the page with nothing kept from what was composed before.
-func (v *view) afresh() {
+// Afresh composes the page with nothing kept from what was composed before.
+func (v *view) Afresh() {
+	v.anew++
 	v.comp, v.sheet = sheet.Composer{Told: v.told}, nil
 	v.forget()
 }
+
+// Anew counts the times that the page was composed afresh.
+func (v *view) Anew() int { return v.anew }
 
 // forget forgets what was derived from the chart.
 func (v *view) forget() { v.stale, v.before = true, nil }

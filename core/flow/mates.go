@@ -94,3 +94,25 @@ func Letters(c *chart.Chart) func() string {
 		}
 	}
 }
+
+// NewLetter is what a new off-page connector on a page is called: as one on another page that
+// has no mate yet, else by the next letter.
+func NewLetter(c *chart.Chart, on *chart.Page) string {
+	count := map[string]int{}
+	var alone []string
+	for _, p := range c.Pages {
+		for _, s := range p.Steps {
+			if l := Letter(s); l != "" {
+				if count[l]++; p != on {
+					alone = append(alone, l)
+				}
+			}
+		}
+	}
+	for _, l := range alone {
+		if count[l] == 1 {
+			return l
+		}
+	}
+	return Letters(c)()
+}

@@ -134,3 +134,6 @@ func SegmentIn(p, q Point, r Rect) bool {
 	}
 	return t1-t0 > 1e-9
 }
+
+// Round1 rounds to one decimal, as people write lengths.
+func Round1(v float64) float64 { return math.Round(v*10) / 10 }

@@ -463,3 +463,9 @@ func (sh *Shape) Ports() []symbol.Port {
 	}
 	return ps
 }
+
+// Outline is the closed outline of a step as drawn.
+func (s *Shape) Outline() geom.Polyline {
+	pts := s.Step.Symbol.Outline(s.Rect.W, s.Rect.H).Shift(s.Rect.X, s.Rect.Y).Flatten(0.2)
+	return append(pts, pts[0])
+}

@@ -1,0 +1,52 @@
+package edit
+
+import (
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+)
+
+// StepName is a step in a few words: its number, else how its text begins, else its symbol.
+func StepName(s *chart.Step) string {
+	if s.Number != "" {
+		return s.Number
+	}
+	if s.Text != "" {
+		t := []rune(s.Text)
+		if len(t) > 24 {
+			t = append(t[:24], '…')
+		}
+		return string(t)
+	}
+	return symbolName(s)
+}
+
+// StepTitle is its symbol and its number.
+func StepTitle(s *chart.Step) string { return strings.TrimSpace(symbolName(s) + " " + s.Number) }
+
+// Numbered is a step's number and text, on one line.
+func Numbered(s *chart.Step) string {
+	return strings.TrimSpace(s.Number + " " + OneLine(s.Text))
+}
+
+func symbolName(s *chart.Step) string {
+	info, _ := symbol.Of(s.Symbol)
+	return info.Name
+}
+
+// EndName is what a connector's end holds at.
+func (e *Editor) EndName(x chart.End) string {
+	if s := e.Page().Step(x.Step); s != nil {
+		return StepName(s)
+	}
+	return sayNowhere
+}
+
+// Between names a connector by its steps.
+func (e *Editor) Between(c *chart.Connector) string {
+	return e.EndName(c.From) + " → " + e.EndName(c.To)
+}
+
+// OneLine is a text without line breaks, and with single spaces.
+func OneLine(s string) string { return strings.Join(strings.Fields(s), " ") }

@@ -1,0 +1,49 @@
+package edit
+
+import (
+	"encoding/json"
+	"plaintracer/core/chart"
+	"plaintracer/core/scene"
+	"slices"
+)
+
+// toggleKey puts the symbol key on the page, or takes it away.
+func (e *Editor) toggleKey() {
+	part := chart.Part{Do: "page.set", Page: e.PageID(), Key: &chart.KeyPart{}}
+	if e.Page().Key == nil {
+		at, ok := scene.NewKey(e.Sheet())
+		if part.Key.At = &at; !ok {
+			defer e.Say(sayNoRoomForKey)
+		}
+	}
+	e.Apply(didKey, part)
+}
+
+// showField adds a rule by which steps show a field: {"field","on","as","colour"}. One of the
+// same field and symbols takes its place.
+func (e *Editor) showField(arg string) {
+	var rule chart.Showing
+	if json.Unmarshal([]byte(arg), &rule) != nil || rule.Field == "" {
+		e.Say(sayNoFieldChosen)
+		return
+	}
+	rules := append([]chart.Showing{}, e.Page().Shown...)
+	if i := slices.IndexFunc(rules, func(r chart.Showing) bool { return r.Field == rule.Field && r.On == rule.On }); i >= 0 {
+		rules[i] = rule
+	} else {
+		rules = append(rules, rule)
+	}
+	e.Apply(didShowField(rule.Field), chart.Part{Do: "page.set", Page: e.PageID(), Shown: &rules})
+}
+
+// hideField takes a rule away: the JSON of what showField was given.
+func (e *Editor) hideField(arg string) {
+	var rule chart.Showing
+	if json.Unmarshal([]byte(arg), &rule) != nil {
+		return
+	}
+	rules := slices.DeleteFunc(append([]chart.Showing{}, e.Page().Shown...), func(r chart.Showing) bool { return r == rule })
+	if len(rules) < len(e.Page().Shown) {
+		e.Apply(didHideField(rule.Field), chart.Part{Do: "page.set", Page: e.PageID(), Shown: &rules})
+	}
+}
