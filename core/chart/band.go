@@ -16,6 +16,9 @@ const (
 	StageBand
 )
 
+// String is the kind in one word, as ids of elements and parts of commands begin with it.
+func (k BandKind) String() string { return [...]string{"lane", "group", "stage"}[k] }
+
 // Band is a lane, a group of lanes or a stage, as it stands on the page.
 type Band struct {
 	Kind       BandKind

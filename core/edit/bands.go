@@ -9,15 +9,6 @@ import (
 	"plaintracer/core/geom"
 )
 
-// What is done to bands, by their kinds.
-var (
-	setBand     = map[chart.BandKind]string{chart.LaneBand: "lane.set", chart.GroupBand: "group.set", chart.StageBand: "stage.set"}
-	bandPrefix  = map[chart.BandKind]string{chart.LaneBand: "lane-", chart.GroupBand: "group-", chart.StageBand: "stage-"}
-	didMoveBand = map[chart.BandKind]string{chart.LaneBand: didMoveLane, chart.GroupBand: didMovePool, chart.StageBand: didMoveStage}
-	didSizeBand = map[chart.BandKind]string{chart.LaneBand: didLaneSize, chart.StageBand: didStageSize}
-	nameBand    = map[chart.BandKind]string{chart.LaneBand: nameLane, chart.GroupBand: namePool, chart.StageBand: nameStage}
-)
-
 // lane is the selected lane; nil where none is.
 func (e *Editor) lane() *chart.Lane { return e.Page().Lane(e.Band()) }
 
@@ -391,7 +382,7 @@ func (e *Editor) bandFacts() BandFacts {
 	if !ok {
 		return f
 	}
-	f.ID, f.Kind = b.ID, map[chart.BandKind]string{chart.LaneBand: "lane", chart.GroupBand: "group", chart.StageBand: "stage"}[b.Kind]
+	f.ID, f.Kind = b.ID, b.Kind.String()
 	if s := e.stage(); s != nil {
 		f.Size = e.Length(s.Size)
 		return f
@@ -418,3 +409,6 @@ func laneWords(p *chart.Page, l *chart.Lane) string {
 	}
 	return words
 }
+
+// leastBand is how small a band can be dragged, px.
+const leastBand = 48.0

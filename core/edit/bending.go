@@ -6,16 +6,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
-	"plaintracer/core/sheet"
 )
-
-// spot is a place on a connector that the hand is on.
-type spot struct {
-	line  string
-	seg   int // segment of its run
-	at    geom.Point
-	label int // index of the label under the hand, -1 for none
-}
 
 // spotAt finds the connector under q and where on it that is.
 func (e *Editor) spotAt(q geom.Point) (spot, bool) {
@@ -56,29 +47,6 @@ func (e *Editor) beginBending(s spot, p Pointer) gesture {
 		return nil
 	}
 	return &bending{press: press{start: p, last: p}, spot: s, points: r.Points, pins: pinned(r)}
-}
-
-// pinned tells for each segment of a run whether it is pinned.
-func pinned(r *sheet.Run) []bool {
-	out := make([]bool, max(0, len(r.Points)-1))
-	next := 0
-	for k := range out {
-		upright, at := place(r.Points, k)
-		if next < len(r.Pins) && r.Pins[next].Upright == upright && math.Abs(r.Pins[next].At-at) < 0.02 {
-			out[k] = true
-			next++
-		}
-	}
-	return out
-}
-
-// place is where segment k stands: at an x when it is upright, else at a y.
-func place(pts geom.Polyline, k int) (upright bool, at float64) {
-	a, b := pts[k], pts[k+1]
-	if math.Abs(a.X-b.X) < math.Abs(a.Y-b.Y) {
-		return true, a.X
-	}
-	return false, a.Y
 }
 
 func (g *bending) move(e *Editor, p Pointer) {
@@ -148,3 +116,7 @@ func (g *bending) cursor() string {
 	}
 	return upAndDown
 }
+
+// bendMore and bendLess add bends to the selected connector, where the menu was opened on it, and remove some.
+func (e *Editor) bendMore() { e.addBends(e.under) }
+func (e *Editor) bendLess() { e.removeBends(e.under) }

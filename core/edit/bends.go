@@ -8,7 +8,7 @@ const jog = 24.0
 // addBends gives a segment two more bends: its first part stays where it is,
 // its second part stands beside it. Without a place under the hand it is the
 // longest segment.
-func (e *Editor) addBends() {
+func (e *Editor) addBends(under spot) {
 	c := e.Lines()[0]
 	r, p := e.Sheet().Run(c.ID), e.Page()
 	seg := 0
@@ -17,8 +17,8 @@ func (e *Editor) addBends() {
 			seg = k
 		}
 	}
-	if e.under.line == c.ID && e.under.seg+1 < len(r.Points) {
-		seg = e.under.seg
+	if under.line == c.ID && under.seg+1 < len(r.Points) {
+		seg = under.seg
 	}
 	held := pinned(r)
 	pins := []chart.Pin{}
@@ -35,7 +35,7 @@ func (e *Editor) addBends() {
 
 // removeBends takes the pin out of the segment under the hand; without one, out
 // of the last that is pinned.
-func (e *Editor) removeBends() {
+func (e *Editor) removeBends(under spot) {
 	c := e.Lines()[0]
 	r, p := e.Sheet().Run(c.ID), e.Page()
 	held := pinned(r)
@@ -45,7 +45,7 @@ func (e *Editor) removeBends() {
 			out = k
 		}
 	}
-	if u := e.under; u.line == c.ID && u.seg < len(held) && held[u.seg] {
+	if u := under; u.line == c.ID && u.seg < len(held) && held[u.seg] {
 		out = u.seg
 	}
 	pins := []chart.Pin{}

@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"encoding/json"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -37,12 +36,7 @@ func init() { // not a literal: they lead back to the commands
 		"field-outcome": func(e *Editor, _ string) { e.beginOutcome() },
 		"row-leave":     func(e *Editor, arg string) { e.rowLeave(arg) },
 		"name":          func(e *Editor, arg string) { e.rename(arg) },
-		"comments": func(e *Editor, arg string) {
-			e.comments = map[string]int{}
-			if err := json.Unmarshal([]byte(arg), &e.comments); err != nil {
-				e.Say(sayNoComments)
-			}
-		},
+		"comments":      func(e *Editor, arg string) { e.knowComments(arg) },
 		"drawer-opened": func(e *Editor, _ string) { e.Keep(); e.DrawerOpened() },
 		"drawer-kept":   func(e *Editor, _ string) { e.DrawerKept() },
 		"drawer-gone":   func(e *Editor, _ string) { e.DrawerGone() },

@@ -54,7 +54,7 @@ func TestCommandTable(t *testing.T) {
 	if w.Count() != 1 {
 		t.Error("Ctrl+A selects nothing")
 	}
-	if handled, page := w.Key("7", false, false, false); handled || page != "" || w.typing == nil {
+	if handled, page := w.Key("7", false, false, false); handled || page != "" || w.Now() == nil {
 		t.Error("a character on a selected step does not begin its text")
 	}
 	w.Do("cancel", "")
@@ -190,7 +190,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 		t.Error("away from the paper it is still shown")
 	}
 	w.Do("cancel", "")
-	if w.hand != "" {
+	if w.inHand() != "" {
 		t.Error("it is still in the hand")
 	}
 }

@@ -203,7 +203,7 @@ func TestPulling(t *testing.T) {
 	}
 	// On empty paper a new step stands there, connected and open for typing.
 	c = pull(b, symbol.Right, geom.Pt(800, 250))
-	if s := w.Page().Step(c.To.Step); s == nil || w.typing == nil || w.typing.ID != s.ID {
+	if s := w.Page().Step(c.To.Step); s == nil || w.Now() == nil || w.Now().ID != s.ID {
 		t.Errorf("into empty paper: %+v", c)
 	}
 	w.Do("cancel", "")
@@ -361,15 +361,15 @@ func TestLanes(t *testing.T) {
 		t.Errorf("lanes %v", names(p))
 	}
 	w.Do("lane-delete", "") // empty: no question
-	if len(p.Lanes) != 2 || w.ask != nil {
+	if len(p.Lanes) != 2 || w.Asked() != nil {
 		t.Error("an empty lane asks")
 	}
 	// One with a step asks what shall become of it.
 	w.SelectBand(p.Lanes[0].ID)
 	at := w.centre(b.ID)
 	w.Do("lane-delete", "")
-	if w.ask == nil || len(w.ask.Answers) != 3 || !strings.Contains(w.ask.Text, "1 step in") {
-		t.Fatalf("question %+v", w.ask)
+	if w.Asked() == nil || len(w.Asked().Answers) != 3 || !strings.Contains(w.Asked().Text, "1 step in") {
+		t.Fatalf("question %+v", w.Asked())
 	}
 	w.Do("lane-delete", "keep")
 	if len(p.Lanes) != 1 || len(p.Steps) != 2 || w.centre(b.ID) != at {
@@ -588,7 +588,7 @@ func TestTwoWindowsAgree(t *testing.T) {
 			case 8:
 				hear(i)
 			}
-			if w.typing == nil {
+			if w.Now() == nil {
 				asRead(t, w)
 			}
 		}
@@ -715,3 +715,6 @@ func TestSelectionInWords(t *testing.T) {
 		}
 	}
 }
+
+func (w *window) from() int { from, _ := w.Ends(); return from }
+func (w *window) to() int   { _, to := w.Ends(); return to }

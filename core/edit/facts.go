@@ -97,7 +97,6 @@ func (e *Editor) Facts() Facts {
 		f.Shown = append(f.Shown, ShownFact{Quote(r), sayShown(r)})
 	}
 	f.Names = e.fieldNames()
-	e.shown = e.eachLook()
 	f.Look = e.lookFacts()
 	for _, c := range table {
 		for _, x := range c.Choices {

@@ -123,7 +123,7 @@ func (e *Editor) Pointer(p Pointer) {
 		if g := e.gesture; g != nil {
 			e.gesture = nil
 			g.up(e, p)
-			if e.typing == nil {
+			if e.Now() == nil {
 				e.Preview(nil) // also when nothing came of it
 			}
 		}
@@ -165,12 +165,12 @@ func (e *Editor) pointAt(p Pointer) {
 }
 
 func (e *Editor) down(p Pointer) {
-	if e.typing != nil {
+	if e.Now() != nil {
 		if e.inTyping(p.at()) {
 			e.gesture = e.beginSelecting(p)
 			return
 		}
-		e.Accept(e.typing.Text) // a press elsewhere keeps what was typed
+		e.Accept(e.Now().Text) // a press elsewhere keeps what was typed
 	}
 	if ghost, ok := e.gesture.(*placing); ok && ghost.ghost {
 		e.gesture = nil
@@ -211,7 +211,7 @@ func (e *Editor) selectUnder(p Pointer) {
 
 func (e *Editor) double(p Pointer) {
 	q := p.at()
-	if e.typing != nil {
+	if e.Now() != nil {
 		if e.inTyping(q) {
 			e.selectWord(q)
 		}

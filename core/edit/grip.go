@@ -32,7 +32,7 @@ type grip struct {
 // gripAt finds what is uppermost for the hand at the pointer.
 func (e *Editor) gripAt(p Pointer) grip {
 	q := p.at()
-	if e.typing != nil && e.inTyping(q) {
+	if e.Now() != nil && e.inTyping(q) {
 		return grip{cursor: ibeam}
 	}
 	if e.pipette {

@@ -170,7 +170,7 @@ func TestLock(t *testing.T) {
 		w.Say("")
 		c.do()
 		now := w.Page().Step("a")
-		if now == nil || now.X != was.X || now.W != was.W || now.Symbol != was.Symbol || now.Look != was.Look || now.Text != was.Text || now.Front != was.Front || w.typing != nil {
+		if now == nil || now.X != was.X || now.W != was.W || now.Symbol != was.Symbol || now.Look != was.Look || now.Text != was.Text || now.Front != was.Front || w.Now() != nil {
 			t.Fatalf("%s changed it: %+v", c.name, now)
 		}
 		if !strings.Contains(w.Notice(), "locked") {
@@ -187,8 +187,8 @@ func TestLock(t *testing.T) {
 	}
 	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 	w.Pointer(Pointer{Type: "move", X: 1000, Y: 400, Zoom: 1})
-	if _, ok := w.gesture.(*framing); !ok {
-		t.Errorf("a drag from it is %T", w.gesture)
+	if w.cursor() != crosshair {
+		t.Errorf("a drag from it is no frame: the pointer is %s", w.cursor())
 	}
 	w.Pointer(Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})
 	// Laying out asks first.
@@ -348,9 +348,9 @@ func TestRandomHolding(t *testing.T) {
 		r := rand.New(rand.NewPCG(seed, 5))
 		w := &window{t, New(benchChart(12), 0, "win1")}
 		p := w.Page()
-		w.hand = symbol.Box
+		w.Do("hand", string(symbol.Box))
 		w.placeSymbol(w.Sheet().Steps[0].Rect.Union(w.Sheet().Steps[4].Rect).Grow(20))
-		first, undone := w.json(), len(w.undo)
+		first, undone := w.json(), w.Undoable()
 		names := []string{"group", "ungroup", "lock", "stack-front", "stack-forward", "stack-backward", "stack-back", "duplicate", "align-left", "delete", "distribute-down"}
 		for range 60 {
 			w.Select()
@@ -396,7 +396,7 @@ func TestRandomHolding(t *testing.T) {
 				}
 			}
 		}
-		for len(w.undo) > undone {
+		for w.Undoable() > undone {
 			w.Undo()
 		}
 		if w.json() != first {

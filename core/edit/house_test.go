@@ -75,9 +75,9 @@ func TestHouseOnAHundredCharts(t *testing.T) {
 				}
 			}
 		}
-		once, undos := w.json(), len(w.undo)
+		once, undos := w.json(), w.Undoable()
 		w.Do("house", name)
-		if w.json() != once || len(w.undo) != undos {
+		if w.json() != once || w.Undoable() != undos {
 			t.Errorf("chart %d: %s a second time changed it", seed, name)
 		}
 		w.Undo()

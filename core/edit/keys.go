@@ -206,3 +206,21 @@ func Keys() []KeyLine {
 	}
 	return append(out, otherKeys...)
 }
+
+var otherKeys = []KeyLine{
+	{[]string{"any letter"}, "Start typing the text of the selected step or connector"},
+	{[]string{"Shift+Enter"}, "New line while typing"},
+	{[]string{"arrow keys"}, "Move by one grid step"},
+	{[]string{"Shift+arrow keys"}, "Move by 1 px"},
+	{[]string{"Ctrl+arrow keys"}, "Select the nearest step in that direction"},
+	{[]string{"Space+drag"}, "Pan"},
+	{[]string{"Ctrl+wheel"}, "Zoom"},
+	{[]string{"Ctrl+drag"}, "Leave a copy behind"},
+	{[]string{"Shift+drag"}, "Move straight across or down; keep proportions while resizing"},
+	{[]string{"Alt+drag"}, "From or onto an outline: add a port there. Elsewhere: leave the end loose"},
+	{[]string{"drag a line"}, "Slide that segment of the connector and pin it"},
+	{[]string{"drop on a line"}, "Put the step into that connector"},
+}
+
+// otherKeys are keys and drags that no command has.
+var wordAltLetter = "Change what is selected to that symbol"

@@ -78,7 +78,7 @@ func TestLandsBesideWhatHasMoved(t *testing.T) {
 	r := w.Page().StepRect(w.Page().Step(b.ID))
 	r.Y += 300
 	places := []chart.Place{w.Page().PlaceAt(b.ID, b.Lane, r)}
-	if err := w.Receive(Event{Seq: w.seq + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.PageID(), Places: places}}}}); err != nil {
+	if err := w.Receive(Event{Seq: w.Seq() + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.PageID(), Places: places}}}}); err != nil {
 		t.Fatal(err)
 	}
 	w.Pointer(Pointer{Type: "move", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})

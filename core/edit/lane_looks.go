@@ -31,7 +31,7 @@ func (e *Editor) setLaneLook(arg string) {
 			*c.to = *c.from
 		}
 	}
-	e.Apply(didLaneLook, chart.Part{Do: setBand[b.Kind], Page: e.PageID(), ID: b.ID, LaneLook: &look})
+	e.Apply(didLaneLook, chart.Part{Do: b.Kind.String() + ".set", Page: e.PageID(), ID: b.ID, LaneLook: &look})
 }
 
 // laneLooks reports whether the selected band has what a look names.

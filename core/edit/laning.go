@@ -75,9 +75,6 @@ func (g *widening) command(e *Editor) (chart.Command, bool) {
 	return chart.Command{Words: didSizeBand[g.band.Kind], Parts: parts}, len(parts) > 0
 }
 
-// leastBand is how small a band can be dragged, px.
-const leastBand = 48.0
-
 func (g *widening) up(e *Editor, p Pointer) {
 	g.last = p
 	if cmd, ok := g.command(e); g.moved && ok {

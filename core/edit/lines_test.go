@@ -400,7 +400,7 @@ func FuzzLines(f *testing.F) {
 		w.connect(w.Page().Steps[1], w.Page().Steps[2])
 		w.connect(w.Page().Steps[2], w.Page().Steps[0])
 		start := Quote(w.Chart())
-		done := len(w.undo)
+		done := w.Undoable()
 		for range min(max(n, 0), 60) {
 			p := w.Page()
 			c := p.Connectors[r.IntN(len(p.Connectors))]
@@ -434,7 +434,7 @@ func FuzzLines(f *testing.F) {
 				}
 			}
 		}
-		for len(w.undo) > done {
+		for w.Undoable() > done {
 			w.Undo()
 		}
 		if now := Quote(w.Chart()); now != start {

@@ -45,7 +45,7 @@ func TestRowIsShownWhileTyped(t *testing.T) {
 		}
 	}
 	w.row("row-try", id, "Ask somebody else")
-	if w.json() != before || len(w.undo) != 1 {
+	if w.json() != before || w.Undoable() != 1 {
 		t.Error("trying changed the chart")
 	}
 	other := "of somebody else" // which comes in between
@@ -198,7 +198,7 @@ func TestListWrites(t *testing.T) {
 	if s := w.Page().Step(examine); s.Text != "" {
 		t.Errorf("emptied it says %q", s.Text)
 	}
-	for len(w.undo) > 0 {
+	for w.Undoable() > 0 {
 		w.Undo()
 	}
 	if n := len(w.Page().Steps); n != 0 {

@@ -38,7 +38,7 @@ type LookFacts struct {
 // lookFacts is nil when no step is selected.
 func (e *Editor) lookFacts() *LookFacts {
 	steps := e.Steps()
-	if len(steps) == 0 {
+	if e.shown = e.eachLook(); len(steps) == 0 {
 		return nil
 	}
 	of := func(s *chart.Step) LookFacts {

@@ -158,6 +158,11 @@ func (e *Editor) pickUp() {
 	e.Say(sayPickedUp(e.picked.of))
 }
 
+// pickedUp reports whether a look was picked up, and whether it is that of a step.
+func (e *Editor) pickedUp() (some, ofStep bool) {
+	return e.picked != nil, e.picked != nil && e.picked.step != nil
+}
+
 // putOn puts the look that was picked up on what is selected.
 func (e *Editor) putOn() {
 	p := e.picked

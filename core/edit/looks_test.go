@@ -76,9 +76,9 @@ func TestNextStepTakesTheLook(t *testing.T) {
 	w.Select(a.ID)
 	w.Do("look-plain", "")
 	w.Do("emphasise", "")
-	undos := len(w.undo)
-	if w.Do("emphasise", ""); len(w.undo) != undos || w.Notice() != sayLooksAlready {
-		t.Errorf("emphasised twice: %d changes to undo instead of %d, %q", len(w.undo), undos, w.Notice())
+	undos := w.Undoable()
+	if w.Do("emphasise", ""); w.Undoable() != undos || w.Notice() != sayLooksAlready {
+		t.Errorf("emphasised twice: %d changes to undo instead of %d, %q", w.Undoable(), undos, w.Notice())
 	}
 	if l := next(symbol.Process, 650); l != nil {
 		t.Errorf("after an emphasised one the next looks like %+v", l)
@@ -263,12 +263,12 @@ func TestPipette(t *testing.T) {
 		t.Errorf("the pointer is %s", c)
 	}
 	w.press(at.X, at.Y)
-	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.pipette || !w.Selected(b.ID) {
+	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.picking() || !w.Selected(b.ID) {
 		t.Errorf("it took %+v, selected %v", l, w.selected)
 	}
 	w.Do("pipette", "")
 	w.Do("cancel", "")
-	if w.pipette || !w.Selected(b.ID) {
+	if w.picking() || !w.Selected(b.ID) {
 		t.Error("Escape did not put it away alone")
 	}
 }

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"encoding/json"
 	"math"
 	"slices"
 
@@ -42,7 +43,7 @@ func (e *Editor) selectionMarks() *scene.Element {
 			continue
 		}
 		m.Line(r.Drawn().Path(), scene.Red, 2.4)
-		if n := len(r.Points); n > 1 && e.Count() == 1 && e.typing == nil {
+		if n := len(r.Points); n > 1 && e.Count() == 1 && e.Now() == nil {
 			segments(m, r)
 			m.Diamond(r.Points[0], endFill(r.Line.From), scene.Red)
 			m.Diamond(r.Points[n-1], endFill(r.Line.To), scene.Red)
@@ -59,13 +60,13 @@ func (e *Editor) selectionMarks() *scene.Element {
 func (e *Editor) handMarks() scene.Element {
 	el := scene.Element{Class: "marks"}
 	m := scene.Pen{To: &el, K: 1 / e.zoom}
-	if e.gesture == nil && e.typing == nil {
+	if e.gesture == nil && e.Now() == nil {
 		e.ports(m)
 	}
 	if e.gesture != nil {
 		e.gesture.marks(e, m)
 	}
-	if e.typing != nil {
+	if e.Now() != nil {
 		e.caretMarks(m)
 	}
 	return el
@@ -172,6 +173,14 @@ func padlock(m scene.Pen, q geom.Point) {
 	k := m.K
 	m.Add(scene.Item{Path: geom.Box(geom.Rect{X: q.X, Y: q.Y - 8*k, W: 11 * k, H: 8 * k}), Fill: scene.Red})
 	m.Line(geom.Path{}.Move(q.X+2.5*k, q.Y-8*k).Line(q.X+2.5*k, q.Y-11*k).Quarter(q.X+5.5*k, q.Y-14*k, true).Quarter(q.X+8.5*k, q.Y-11*k, false).Line(q.X+8.5*k, q.Y-8*k), scene.Red, 1.6)
+}
+
+// knowComments takes how many comments are open, by step: {"id":number}.
+func (e *Editor) knowComments(arg string) {
+	e.comments = map[string]int{}
+	if err := json.Unmarshal([]byte(arg), &e.comments); err != nil {
+		e.Say(sayNoComments)
+	}
 }
 
 // endFill fills the mark of an end that is fixed.

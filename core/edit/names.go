@@ -47,6 +47,3 @@ func (e *Editor) EndName(x chart.End) string {
 func (e *Editor) Between(c *chart.Connector) string {
 	return e.EndName(c.From) + " → " + e.EndName(c.To)
 }
-
-// OneLine is a text without line breaks, and with single spaces.
-func OneLine(s string) string { return strings.Join(strings.Fields(s), " ") }

@@ -71,10 +71,10 @@ func needThings(e *Editor) string {
 }
 
 func needPicked(e *Editor) string {
-	switch p := e.picked; {
-	case p == nil:
+	switch some, ofStep := e.pickedUp(); {
+	case !some:
 		return whyNotPicked
-	case p.step != nil:
+	case ofStep:
 		return needAStep(e)
 	}
 	return needLine(e)

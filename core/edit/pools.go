@@ -59,7 +59,7 @@ func (e *Editor) laneInto(id string) {
 	if !ok || b.Kind == chart.StageBand {
 		return
 	}
-	parts := []chart.Part{{Do: setBand[b.Kind], Page: p.ID, ID: b.ID, In: &id}}
+	parts := []chart.Part{{Do: b.Kind.String() + ".set", Page: p.ID, ID: b.ID, In: &id}}
 	from, moved := "", []*chart.Lane{e.lane()}
 	if l := e.lane(); l != nil {
 		from = l.In

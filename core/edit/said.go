@@ -554,3 +554,13 @@ func sayWrites(store string) string { return "writes to " + store }
 func sayReads(store string) string  { return "reads from " + store }
 
 const sayAStore = "a store"
+
+// OneLine is a text without line breaks, and with single spaces.
+func OneLine(s string) string { return strings.Join(strings.Fields(s), " ") }
+
+// What is done to bands, and what the field for their names is called, by their kinds.
+var (
+	didMoveBand = map[chart.BandKind]string{chart.LaneBand: didMoveLane, chart.GroupBand: didMovePool, chart.StageBand: didMoveStage}
+	didSizeBand = map[chart.BandKind]string{chart.LaneBand: didLaneSize, chart.StageBand: didStageSize}
+	nameBand    = map[chart.BandKind]string{chart.LaneBand: nameLane, chart.GroupBand: namePool, chart.StageBand: nameStage}
+)

@@ -10,15 +10,15 @@ func (e *Editor) beginSelecting(p Pointer) gesture {
 	k := e.byteAt(p.at())
 	g := &selecting{from: k}
 	if p.Shift {
-		g.from = e.typing.from
+		g.from, _ = e.Ends()
 	}
 	e.choose(g.from, k)
 	return g
 }
 
 func (g *selecting) move(e *Editor, p Pointer) {
-	if e.typing != nil {
-		e.choose(min(g.from, len(e.typing.Text)), e.byteAt(p.at()))
+	if e.Now() != nil {
+		e.choose(min(g.from, len(e.Now().Text)), e.byteAt(p.at()))
 	}
 }
 

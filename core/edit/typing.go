@@ -112,6 +112,9 @@ func (e *Editor) typeGlue() {
 // Now is the text being typed; nil when none is.
 func (e *Editor) Now() *Typing { return e.typing }
 
+// Ends are the ends of what is chosen in it, in bytes; from is the one that stays.
+func (e *Editor) Ends() (from, to int) { return e.typing.from, e.typing.to }
+
 // TypingOn reports whether the text of something of a kind is typed.
 func (e *Editor) TypingOn(kind string) bool { return e.typing != nil && e.typing.Kind == kind }
 
@@ -203,7 +206,7 @@ func (e *Editor) typed(t *Typing, text string) []chart.Part {
 		return e.withLabel(t, strings.TrimSpace(text))
 	case "lane":
 		if b, ok := p.Band(t.ID); ok && b.Name != text {
-			return []chart.Part{{Do: setBand[b.Kind], Page: p.ID, ID: t.ID, Name: &text}}
+			return []chart.Part{{Do: b.Kind.String() + ".set", Page: p.ID, ID: t.ID, Name: &text}}
 		}
 	case "title":
 		if p.Title != text {

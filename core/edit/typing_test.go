@@ -46,7 +46,7 @@ func TestTypingIsDrawnAsItWillBe(t *testing.T) {
 		w.typeOnStep(s.ID)
 		w.Type("Something else", 0, 0)
 		w.Do("cancel", "")
-		if got := drawnText(w, s.ID); got != during || w.typing != nil {
+		if got := drawnText(w, s.ID); got != during || w.Now() != nil {
 			t.Errorf("%s: Escape does not take back what was typed", i.Kind)
 		}
 	}
@@ -74,7 +74,7 @@ func TestTypingInItsPlace(t *testing.T) {
 		{"title", func() { w.typeOnTitle() }, func() geom.Rect { return scene.TitleBox(w.Sheet()) }, func() string { return p.Title }},
 		{"name", func() { w.typeOnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.Chart().Name }},
 	} {
-		w.zoom = 1
+		w.Pointer(Pointer{Type: "zoom", Zoom: 1})
 		k.begin()
 		w.Type("Tell them", 9, 9)
 		ty := w.Update(false).Typing
@@ -130,44 +130,44 @@ func TestCaret(t *testing.T) {
 	}
 	q := ls[1].along(1).Sub(geom.Pt(0, 4))
 	w.press(q.X, q.Y)
-	if w.typing == nil || w.typing.from != ls[1].from || w.typing.to != ls[1].from {
-		t.Fatalf("a press at the beginning of the second line: %+v", w.typing)
+	if w.Now() == nil || w.from() != ls[1].from || w.to() != ls[1].from {
+		t.Fatalf("a press at the beginning of the second line: %+v", w.Now())
 	}
 	for _, c := range []struct {
 		key  string
 		keep bool
 		want func() bool
 	}{
-		{"End", false, func() bool { return w.typing.to == ls[1].to }},
-		{"Home", true, func() bool { return w.typing.to == ls[1].from && w.typing.from == ls[1].to }},
-		{"ArrowUp", false, func() bool { return w.typing.to <= ls[0].to && w.typing.from == w.typing.to }},
-		{"ArrowUp", false, func() bool { return w.typing.to == 0 }},
-		{"ArrowDown", false, func() bool { return w.typing.to >= ls[1].from }},
+		{"End", false, func() bool { return w.to() == ls[1].to }},
+		{"Home", true, func() bool { return w.to() == ls[1].from && w.from() == ls[1].to }},
+		{"ArrowUp", false, func() bool { return w.to() <= ls[0].to && w.from() == w.to() }},
+		{"ArrowUp", false, func() bool { return w.to() == 0 }},
+		{"ArrowDown", false, func() bool { return w.to() >= ls[1].from }},
 	} {
 		if w.MoveCaret(c.key, c.keep); !c.want() {
-			t.Errorf("%s: from %d to %d", c.key, w.typing.from, w.typing.to)
+			t.Errorf("%s: from %d to %d", c.key, w.from(), w.to())
 		}
 	}
 	w.Pointer(Pointer{Type: "double", X: q.X, Y: q.Y, Zoom: 1})
-	if got := w.typing.Text[w.typing.from:w.typing.to]; got != strings.Fields(w.typing.Text[ls[1].from:])[0] {
+	if got := w.Now().Text[w.from():w.to()]; got != strings.Fields(w.Now().Text[ls[1].from:])[0] {
 		t.Errorf("a double press chooses %q", got)
 	}
 	a, b := ls[0].along(0), ls[0].along(30)
 	w.drag(a.X, a.Y-4, b.X, b.Y-4)
-	if w.typing == nil || w.typing.from != 0 || w.typing.to < 3 {
-		t.Errorf("a drag chooses %+v", w.typing)
+	if w.Now() == nil || w.from() != 0 || w.to() < 3 {
+		t.Errorf("a drag chooses %+v", w.Now())
 	}
 	// Places count in UTF-16 units outside, in bytes inside.
 	w.Type("é🧾x", 3, 4)
-	if w.typing.from != len("é🧾") || w.typing.to != len("é🧾x") {
-		t.Errorf("from %d to %d", w.typing.from, w.typing.to)
+	if w.from() != len("é🧾") || w.to() != len("é🧾x") {
+		t.Errorf("from %d to %d", w.from(), w.to())
 	}
 	if u := w.typingNow(); u.From != 3 || u.To != 4 {
 		t.Errorf("told as %d to %d", u.From, u.To)
 	}
 	// A press elsewhere keeps what was typed.
 	w.press(700, 600)
-	if w.typing != nil || w.Page().Step(s.ID).Text != "é🧾x" {
+	if w.Now() != nil || w.Page().Step(s.ID).Text != "é🧾x" {
 		t.Errorf("after a press elsewhere the step says %q", w.Page().Step(s.ID).Text)
 	}
 }

@@ -212,7 +212,7 @@ func (e *Editor) Update(fresh bool) Update {
 				u.Patch = append(u.Patch, scene.Band(s, b))
 			}
 		}
-		u.Drop = d.bands[kind].dropped(u.Drop, bandPrefix[kind])
+		u.Drop = d.bands[kind].dropped(u.Drop, kind.String()+"-")
 	}
 	for i := range s.Steps {
 		sh := &s.Steps[i]
@@ -266,10 +266,10 @@ func (e *Editor) Update(fresh bool) Update {
 
 	// In the middle of a gesture only what is selected changes, and while a text is typed the page may grow.
 	size, picked := geom.Pt(s.Page.W, s.Page.H), d.picked
-	if e.Heard() || e.gesture != nil {
+	if e.Heard() || e.gestureOn() {
 		picked = e.SelectionKey()
 	}
-	if e.gesture == nil && (e.Heard() || size != d.size) || fresh || picked != d.picked {
+	if !e.gestureOn() && (e.Heard() || size != d.size) || fresh || picked != d.picked {
 		d.picked, d.size = picked, size
 		f := e.Facts()
 		if now := Quote(f); now != d.facts {
