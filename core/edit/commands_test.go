@@ -129,9 +129,9 @@ func TestPointerForms(t *testing.T) {
 		want string
 	}{
 		"a step":           {w.centre(b.ID), "move"},
-		"upper left mark":  {corners(r, 1)[0], "nwse-resize"},
-		"upper right mark": {corners(r, 1)[1], "nesw-resize"},
-		"a port":           {w.diamondAt(w.Sheet().Shape(a.ID).Ports()[symbol.Top]), "crosshair"},
+		"upper left mark":  {corner(r, 0), "nwse-resize"},
+		"upper right mark": {corner(r, 1), "nesw-resize"},
+		"a port":           {w.port(a.ID, symbol.Top), "crosshair"},
 		"a level segment":  {mid, "ns-resize"},
 		"a label":          {run.Labels[0].Box.Centre(), "move"},
 		"a lane's edge":    {geom.Pt(lane.CX(), lane.Bottom()), "row-resize"},
@@ -200,7 +200,7 @@ func TestPulledStepIsShown(t *testing.T) {
 	w := open(t)
 	a := w.put(symbol.Process, 200, 200, "A")
 	w.Select(a.ID)
-	port := w.diamondAt(w.Sheet().Shape(a.ID).Ports()[symbol.Right])
+	port := w.port(a.ID, symbol.Right)
 	var shown geom.Rect
 	p := Pointer{X: port.X, Y: port.Y, Zoom: 1}
 	for _, to := range []geom.Point{port, port, port.Add(geom.Pt(100, 40)), port.Add(geom.Pt(203, 43))} {
@@ -210,7 +210,7 @@ func TestPulledStepIsShown(t *testing.T) {
 		}
 		w.Pointer(p)
 	}
-	sh := w.Sheet().Shape(pulledStep)
+	sh := w.Sheet().Shape("pulled-step")
 	if sh == nil {
 		t.Fatal("nothing is shown")
 	}

@@ -276,10 +276,10 @@ func TestPointerFormGoesOn(t *testing.T) {
 		x, y, d, e float64
 		want       string
 	}{
-		{"a step", q.X, q.Y, 20, 5, moveAll},
-		{"a lane's edge", first.Right() - 30, first.Bottom(), 0, 20, rowEdge},
-		{"a lane's head", head.X, head.Y, 0, 40, grabbing},
-		{"empty paper", first.Right() - 60, first.Bottom() - 30, -30, -10, crosshair},
+		{"a step", q.X, q.Y, 20, 5, "move"},
+		{"a lane's edge", first.Right() - 30, first.Bottom(), 0, 20, "row-resize"},
+		{"a lane's head", head.X, head.Y, 0, 40, "grabbing"},
+		{"empty paper", first.Right() - 60, first.Bottom() - 30, -30, -10, "crosshair"},
 	} {
 		if got := form(k.x, k.y, k.d, k.e); got != k.want {
 			t.Errorf("dragging %s the pointer is %q, not %q", k.what, got, k.want)
@@ -299,7 +299,7 @@ func TestMarksOfTheHand(t *testing.T) {
 	for _, i := range w.Update(false).Hand.Items {
 		said += i.Text
 	}
-	if said == "" || w.cursor() != upAndDown {
+	if said == "" || w.cursor() != "ns-resize" {
 		t.Errorf("bending a level segment says %q, the pointer is %q", said, w.cursor())
 	}
 	w.Do("cancel", "")

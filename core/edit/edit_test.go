@@ -159,7 +159,7 @@ func TestPulling(t *testing.T) {
 	store := w.put(symbol.StoredData, 200, 400, "Register")
 	note := w.put(symbol.Annotation, 500, 400, "Remark")
 	port := func(id string, s symbol.Side) geom.Point {
-		return w.diamondAt(w.Sheet().Shape(id).Ports()[s])
+		return w.port(id, s)
 	}
 	pull := func(from *chart.Step, side symbol.Side, to geom.Point, mods ...string) *chart.Connector {
 		n := len(w.Page().Connectors)
@@ -307,12 +307,12 @@ func TestMoveCopyAlign(t *testing.T) {
 func TestResizeNeverTooSmallForTheText(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 300, "A text of some words")
-	c := corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
+	c := corner(w.Sheet().Shape(s.ID).Rect, 2)
 	w.drag(c.X, c.Y, c.X+80, c.Y+40)
 	if s := w.Only(); s.W < 180 || s.H < 90 {
 		t.Errorf("larger: %v x %v", s.W, s.H)
 	}
-	c = corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
+	c = corner(w.Sheet().Shape(s.ID).Rect, 2)
 	w.drag(c.X, c.Y, c.X-400, c.Y-400)
 	now := w.Only()
 	if len(w.Sheet().Shape(s.ID).Lines) == 0 || now.W > 112 {
@@ -718,3 +718,21 @@ func TestSelectionInWords(t *testing.T) {
 
 func (w *window) from() int { from, _ := w.Ends(); return from }
 func (w *window) to() int   { _, to := w.Ends(); return to }
+
+// setText types a step's text.
+func (w *window) setText(id, text string) {
+	w.typeOnStep(id)
+	w.Accept(text)
+}
+
+// corner is a crop mark of a selected step at zoom 1, clockwise from the top left.
+func corner(r geom.Rect, i int) geom.Point {
+	r = r.Grow(8)
+	return [4]geom.Point{{X: r.X, Y: r.Y}, {X: r.Right(), Y: r.Y}, {X: r.Right(), Y: r.Bottom()}, {X: r.X, Y: r.Bottom()}}[i]
+}
+
+// port is the sign of a step's port, which stands just off its outline.
+func (w *window) port(id string, side symbol.Side) geom.Point {
+	p := w.Sheet().Shape(id).Ports()[side]
+	return geom.Pt(p.At.X+9*p.Side.Out().X, p.At.Y+9*p.Side.Out().Y)
+}

@@ -182,12 +182,13 @@ func TestLock(t *testing.T) {
 	}
 	q := w.Sheet().Shape("a").Rect.Centre()
 	w.Select()
-	if g := w.gripAt(Pointer{X: q.X, Y: q.Y}); g.cursor != arrow {
-		t.Errorf("over it the pointer is %s", g.cursor)
+	w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+	if w.cursor() != "default" {
+		t.Errorf("over it the pointer is %s", w.cursor())
 	}
 	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 	w.Pointer(Pointer{Type: "move", X: 1000, Y: 400, Zoom: 1})
-	if w.cursor() != crosshair {
+	if w.cursor() != "crosshair" {
 		t.Errorf("a drag from it is no frame: the pointer is %s", w.cursor())
 	}
 	w.Pointer(Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})

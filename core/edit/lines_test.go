@@ -115,11 +115,11 @@ func TestBending(t *testing.T) {
 	// A jog whose second part is dragged into line with the first is gone.
 	w.Do("bends-more", "")
 	pts = w.runs(c.ID)
-	k := slices.IndexFunc(pts, func(q geom.Point) bool { return q.Y == y+jog })
+	k := slices.IndexFunc(pts, func(q geom.Point) bool { return q.Y == y+24 })
 	if k < 0 {
 		t.Fatalf("no jog in %v", pts)
 	}
-	w.drag((pts[k].X+pts[k+1].X)/2, y+jog, (pts[k].X+pts[k+1].X)/2, y+2)
+	w.drag((pts[k].X+pts[k+1].X)/2, y+24, (pts[k].X+pts[k+1].X)/2, y+2)
 	if now := w.runs(c.ID); len(now) != 2 {
 		t.Errorf("in line it runs %v", now)
 	}
@@ -161,12 +161,12 @@ func TestRehearse(t *testing.T) {
 	w.two()
 	w.Update(true)
 	before, n := w.json(), 0
-	for ; w.Rehearse() && n < 10*rehearsals; n++ {
+	for ; w.Rehearse() && n < 4000; n++ {
 		if u := w.Update(false); len(u.Patch)+len(u.Moved)+len(u.Drop) > 0 || u.Facts != nil {
 			t.Fatalf("rehearsal %d is shown: %+v", n, u.Patch)
 		}
 	}
-	if n != rehearsals || w.json() != before {
+	if n != 400 || w.json() != before {
 		t.Errorf("after %d rehearsals the chart is\n%s, was\n%s", n, w.json(), before)
 	}
 	at := w.centre(w.Page().Steps[0].ID)
@@ -364,7 +364,7 @@ func TestWaysAnew(t *testing.T) {
 		odd.Points = append(odd.Points, geom.Pt(q.X, q.Y))
 	}
 	for _, do := range []string{"reset-route", "reroute"} {
-		w.commit(chart.Command{Words: "odd", Parts: []chart.Part{{Do: "line.ways", Page: w.PageID(), Ways: map[string]*chart.Way{c.ID: odd}}}})
+		w.Apply("odd", chart.Part{Do: "line.ways", Page: w.PageID(), Ways: map[string]*chart.Way{c.ID: odd}})
 		if now := w.runs(c.ID); len(now) != 4 {
 			t.Fatalf("the way that was kept is not: %v", now)
 		}
@@ -454,7 +454,7 @@ func TestResizeKeepsTheMiddle(t *testing.T) {
 			w.connect(w.Page().Step(l[0].ID), w.Page().Step(l[1].ID))
 		}
 		w.Select(s.ID)
-		c := corners(w.Sheet().Shape(s.ID).Rect, 1)[2]
+		c := corner(w.Sheet().Shape(s.ID).Rect, 2)
 		w.drag(c.X, c.Y, c.X+32, c.Y+24)
 		r := w.Sheet().Shape(s.ID).Rect
 		for _, run := range w.Sheet().Lines {

@@ -116,15 +116,6 @@ func (e *Editor) segments() []geom.Rect {
 // downward.
 func (e *Editor) runsAcross() bool { return len(e.Page().Lanes) > 0 && !e.Page().Down }
 
-// setText gives a step its text.
-func (e *Editor) setText(id, text string) {
-	s := e.Page().Step(id)
-	if s == nil || s.Text == text {
-		return
-	}
-	e.Apply(didType, e.withText(s, text, chart.RunsAfter(s.Runs, s.Text, text))...)
-}
-
 // withText are the parts that give a step its text with its runs. A process that asks becomes a
 // decision; the symbol grows when the text does not fit, and what follows makes room.
 func (e *Editor) withText(s *chart.Step, text string, runs []chart.Run) []chart.Part {

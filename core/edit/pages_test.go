@@ -355,8 +355,8 @@ func TestLinks(t *testing.T) {
 		if got := w.Page().Step(a.ID).Link; got == nil || *got != *want {
 			t.Errorf("%q leads to %+v, told %q", words, got, w.Notice())
 		}
-		if back, gone := w.linkWords(w.Page().Step(a.ID).Link); gone || back == "" {
-			t.Errorf("%q is told as %q", words, back)
+		if now := w.Facts().Link; now.Gone || now.To == "" {
+			t.Errorf("%q is told as %q", words, now.To)
 		}
 		w.Undo()
 		if w.json() != before {
@@ -375,7 +375,7 @@ func TestLinks(t *testing.T) {
 	w.Do("link-set", "Page: Packing")
 	at := scene.LinkMark(w.Sheet().Shape(a.ID)).Centre()
 	w.Select()
-	if w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.cursor() != pointing {
+	if w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.cursor() != "pointer" {
 		t.Errorf("over the mark the pointer is %s", w.cursor())
 	}
 	w.press(at.X, at.Y)

