@@ -364,7 +364,7 @@ func TestWaysAnew(t *testing.T) {
 		odd.Points = append(odd.Points, geom.Pt(q.X, q.Y))
 	}
 	for _, do := range []string{"reset-route", "reroute"} {
-		w.Apply("odd", chart.Part{Do: "line.ways", Page: w.PageID(), Ways: map[string]*chart.Way{c.ID: odd}})
+		w.ApplyToPages("odd", chart.Part{Do: "line.ways", Page: w.PageID(), Ways: map[string]*chart.Way{c.ID: odd}})
 		if now := w.runs(c.ID); len(now) != 4 {
 			t.Fatalf("the way that was kept is not: %v", now)
 		}
