@@ -12,6 +12,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
 	"plaintracer/core/edit"
+	"plaintracer/core/edit/outline"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
 	"plaintracer/format/font"
@@ -166,7 +167,7 @@ func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
 			return err
 		}
 		sh.Finish()
-		d.pages = append(d.pages, drawnPage{sh, b.String(), edit.Rows(ch, p)})
+		d.pages = append(d.pages, drawnPage{sh, b.String(), outline.Rows(ch, p)})
 	}
 	return nil
 }

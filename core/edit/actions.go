@@ -2,12 +2,13 @@ package edit
 
 import (
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/symbol"
 )
 
 // busy reports whether something is under way that Escape ends before anything else.
 func (e *Editor) busy() bool {
-	return e.UnderWay() || e.holds() || e.Asked() != nil
+	return e.UnderWay() || e.hand.Holds() || e.Asked() != nil
 }
 
 // leaveDrawer ends what a drawer only tried, when Escape has nothing else to end, and reports whether one is
@@ -22,7 +23,7 @@ func (e *Editor) leaveDrawer() bool {
 
 func (e *Editor) escape() {
 	busy := e.busy()
-	e.letGo()
+	e.hand.LetGo()
 	e.Cancel()
 	if !busy {
 		e.Select()
@@ -51,35 +52,35 @@ func (e *Editor) selectLoose() {
 
 func (e *Editor) deleteSelected() {
 	if e.Band() != "" && e.Count() == 0 {
-		e.dropBand("")
+		e.bands.Delete("")
 		return
 	}
-	e.remove()
+	e.steps.Remove()
 }
 
 // chooseSymbol makes the selected steps a symbol, or takes it in the hand where none is selected.
 func (e *Editor) chooseSymbol(k symbol.Kind) {
 	if len(e.Steps()) == 0 {
-		e.take(k)
+		e.hand.Take(k)
 		return
 	}
-	e.setSymbol(k)
+	e.steps.SetSymbol(k)
 }
 
 // symbolIs reports whether what would be made of it is one already.
 func (e *Editor) symbolIs(k symbol.Kind) bool {
-	return e.allAre(k) || len(e.Steps()) == 0 && e.inHand() == k
+	return e.steps.AllAre(k) || len(e.Steps()) == 0 && e.hand.InHand() == k
 }
 
 // typeOnSelected opens what is selected for typing.
 func (e *Editor) typeOnSelected() {
 	switch {
 	case e.Only() != nil:
-		e.typeOnStep(e.Only().ID)
+		e.text.OnStep(e.Only().ID)
 	case len(e.Lines()) == 1:
-		e.typeOnLine(e.Lines()[0].ID)
+		e.text.OnLine(e.Lines()[0].ID)
 	case e.Band() != "":
-		e.typeOnLane(e.Band())
+		e.text.OnLane(e.Band())
 	}
 }
 
@@ -88,18 +89,18 @@ func (e *Editor) typeOnSelected() {
 func (e *Editor) nextStep(aside bool) {
 	s := e.Only()
 	if s == nil {
-		e.Say(sentence(whyOneStep))
+		e.Say(say.Sentence(say.WhyOneStep))
 		return
 	}
-	r := e.nextFree(e.Next.Size(symbol.Process), aside)
-	words := didNext
+	r := e.steps.NextFree(e.steps.Next.Size(symbol.Process), aside)
+	words := say.DidNext
 	if aside {
-		words = didOther
+		words = say.DidOther
 	}
-	id, add := e.addStep(symbol.Process, r)
-	_, line := e.addLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
+	id, add := e.steps.AddStep(symbol.Process, r)
+	_, line := e.steps.AddLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
 	if e.Apply(words, add, line) {
 		e.Select(id)
-		e.typeOnStep(id)
+		e.text.OnStep(id)
 	}
 }

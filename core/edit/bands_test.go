@@ -185,7 +185,7 @@ func TestRandomBands(t *testing.T) {
 				}
 			}
 		}
-		for len(e.undo) > 0 {
+		for e.Undoable() > 0 {
 			e.Undo()
 		}
 		if now := bytesOf(t, e.Chart()); now != start {

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/layout"
 	"plaintracer/core/symbol"
 )
@@ -14,48 +15,48 @@ var calls map[string]func(e *Editor, arg string)
 
 func init() { // not a literal: they lead back to the commands
 	calls = map[string]func(*Editor, string){
-		"hand":          func(e *Editor, arg string) { e.take(symbol.Kind(arg)) },
-		"carry":         func(e *Editor, arg string) { e.carry(symbol.Kind(arg)) },
-		"place":         func(e *Editor, arg string) { e.placeNext(symbol.Kind(arg)) },
-		"accept":        func(e *Editor, arg string) { e.Accept(arg) },
+		"hand":          func(e *Editor, arg string) { e.hand.Take(symbol.Kind(arg)) },
+		"carry":         func(e *Editor, arg string) { e.hand.Carry(symbol.Kind(arg)) },
+		"place":         func(e *Editor, arg string) { e.hand.PlaceNext(symbol.Kind(arg)) },
+		"accept":        func(e *Editor, arg string) { e.text.Accept(arg) },
 		"select":        func(e *Editor, arg string) { e.Keep(); e.Cancel(); e.Seek(arg); e.Select(arg) },
 		"lane-select":   func(e *Editor, arg string) { e.SelectBand(arg) },
 		"page-go":       func(e *Editor, arg string) { e.ShowPage(arg) },
-		"page-name":     func(e *Editor, arg string) { e.namePage(arg) },
-		"page-move":     func(e *Editor, arg string) { e.movePage(arg) },
-		"step-go":       func(e *Editor, arg string) { e.goStep(arg) },
-		"row-text":      func(e *Editor, arg string) { e.rowText(arg) },
-		"table-draw":    func(e *Editor, arg string) { e.drawTable(arg) },
-		"read-other":    func(e *Editor, arg string) { e.readOther(arg) },
-		"read-next":     func(e *Editor, arg string) { e.doubted(arg) },
-		"row-try":       func(e *Editor, arg string) { e.rowTry(arg) },
-		"row-send":      func(e *Editor, arg string) { e.rowSend(arg) },
-		"rows-select":   func(e *Editor, arg string) { e.rowsSelect(arg) },
-		"rows-copy":     func(e *Editor, _ string) { e.rowsCopy() },
-		"rows-cut":      func(e *Editor, _ string) { e.rowsCut() },
-		"field-outcome": func(e *Editor, _ string) { e.beginOutcome() },
-		"row-leave":     func(e *Editor, arg string) { e.rowLeave(arg) },
+		"page-name":     func(e *Editor, arg string) { e.pages.Rename(arg) },
+		"page-move":     func(e *Editor, arg string) { e.pages.Move(arg) },
+		"step-go":       func(e *Editor, arg string) { e.pages.GoStep(arg) },
+		"row-text":      func(e *Editor, arg string) { e.outline.RowText(arg) },
+		"table-draw":    func(e *Editor, arg string) { e.outline.DrawTable(arg) },
+		"read-other":    func(e *Editor, arg string) { e.outline.ReadOther(arg) },
+		"read-next":     func(e *Editor, arg string) { e.outline.Doubted(arg) },
+		"row-try":       func(e *Editor, arg string) { e.outline.RowTry(arg) },
+		"row-send":      func(e *Editor, arg string) { e.outline.RowSend(arg) },
+		"rows-select":   func(e *Editor, arg string) { e.outline.RowsSelect(arg) },
+		"rows-copy":     func(e *Editor, _ string) { e.outline.RowsCopy() },
+		"rows-cut":      func(e *Editor, _ string) { e.outline.RowsCut() },
+		"field-outcome": func(e *Editor, _ string) { e.outline.BeginOutcome() },
+		"row-leave":     func(e *Editor, arg string) { e.outline.RowLeave(arg) },
 		"name":          func(e *Editor, arg string) { e.rename(arg) },
-		"comments":      func(e *Editor, arg string) { e.knowComments(arg) },
+		"comments":      func(e *Editor, arg string) { e.hand.KnowComments(arg) },
 		"drawer-opened": func(e *Editor, _ string) { e.Keep(); e.DrawerOpened() },
 		"drawer-kept":   func(e *Editor, _ string) { e.DrawerKept() },
 		"drawer-gone":   func(e *Editor, _ string) { e.DrawerGone() },
-		"layout-all":    func(e *Editor, _ string) { e.layOut(true, layout.Down) },
-		"layout-on":     func(e *Editor, arg string) { e.layOutOn(arg) },
-		"group-name":    func(e *Editor, arg string) { e.nameGroup(arg) },
-		"group-pick":    func(e *Editor, arg string) { e.selectGroup(arg) },
-		"file-add":      func(e *Editor, arg string) { e.addFile(arg) },
-		"picture-add":   func(e *Editor, arg string) { e.addPicture(arg) },
-		"charts":        func(e *Editor, arg string) { e.knowCharts(arg) },
-		"told":          func(e *Editor, arg string) { e.tell(arg) },
-		"font":          func(e *Editor, arg string) { e.knowFont(arg) },
-		"look-try":      func(e *Editor, arg string) { e.tryTyped(arg) },
+		"layout-all":    func(e *Editor, _ string) { e.pages.LayOut(true, layout.Down) },
+		"layout-on":     func(e *Editor, arg string) { e.pages.LayOutOn(arg) },
+		"group-name":    func(e *Editor, arg string) { e.steps.NameGroup(arg) },
+		"group-pick":    func(e *Editor, arg string) { e.steps.SelectGroup(arg) },
+		"file-add":      func(e *Editor, arg string) { e.steps.AddFile(arg) },
+		"picture-add":   func(e *Editor, arg string) { e.steps.AddPicture(arg) },
+		"charts":        func(e *Editor, arg string) { e.pages.KnowCharts(arg) },
+		"told":          func(e *Editor, arg string) { e.pages.TakeTold(arg) },
+		"font":          func(e *Editor, arg string) { e.looks.KnowFont(arg) },
+		"look-try":      func(e *Editor, arg string) { e.looks.TryTyped(arg) },
 	}
 }
 
 // rename names the chart.
 func (e *Editor) rename(name string) {
 	if name = strings.TrimSpace(name); name != "" && name != e.Chart().Name {
-		e.Apply(didRename, chart.Part{Do: "chart.set", Name: &name})
+		e.Apply(say.DidRename, chart.Part{Do: "chart.set", Name: &name})
 	}
 }

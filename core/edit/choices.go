@@ -2,14 +2,18 @@ package edit
 
 import (
 	"fmt"
+
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/lines"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/style"
 )
 
 // kindChoices are the kinds of connectors as the bench shows them.
 var kindChoices = []Choice{
-	{Arg: roundedName, Words: wordRounded}, {Arg: string(chart.Square), Words: wordSquare}, {Arg: string(chart.Straight), Words: wordStraight},
-	{Arg: string(chart.Curved), Words: wordCurved}, {Arg: string(chart.Wide), Words: wordWide},
+	{Arg: lines.RoundedName, Words: say.WordRounded}, {Arg: string(chart.Square), Words: say.WordSquare}, {Arg: string(chart.Straight), Words: say.WordStraight},
+	{Arg: string(chart.Curved), Words: say.WordCurved}, {Arg: string(chart.Wide), Words: say.WordWide},
 }
 
 // Weights that the line drawer offers, px.
@@ -18,38 +22,38 @@ var Weights = []float64{1, 1.4, 2, 3, 4.5}
 // Colours that the line drawer offers; each has a contrast of 4.5:1 and more on
 // white paper (WCAG 2.2, 1.4.3).
 var Colours = []Choice{
-	{Arg: "#23282c", Words: wordInk},
-	{Arg: "#5c6264", Words: wordGrey},
-	{Arg: "#b0361b", Words: wordRed},
-	{Arg: "#0b6b69", Words: wordGreen},
-	{Arg: "#7a4b12", Words: wordBrown},
-	{Arg: "#4a3f8c", Words: wordViolet},
+	{Arg: "#23282c", Words: say.WordInk},
+	{Arg: "#5c6264", Words: say.WordGrey},
+	{Arg: "#b0361b", Words: say.WordRed},
+	{Arg: "#0b6b69", Words: say.WordGreen},
+	{Arg: "#7a4b12", Words: say.WordBrown},
+	{Arg: "#4a3f8c", Words: say.WordViolet},
 }
 
 // lookChoices are what the line drawer offers of a look, each set by itself.
 func lookChoices() []Choice {
 	var out []Choice
 	for _, m := range chart.Marks {
-		out = append(out, Choice{Arg: Quote(chart.Look{Start: m}), Words: wordStart + ": " + markWords(m)})
+		out = append(out, Choice{Arg: session.Quote(chart.Look{Start: m}), Words: say.WordStart + ": " + say.MarkWords(m)})
 	}
 	for _, m := range chart.Marks {
-		out = append(out, Choice{Arg: Quote(chart.Look{End: m}), Words: wordEnd + ": " + markWords(m)})
+		out = append(out, Choice{Arg: session.Quote(chart.Look{End: m}), Words: say.WordEnd + ": " + say.MarkWords(m)})
 	}
 	for _, d := range chart.Dashes {
-		out = append(out, Choice{Arg: Quote(chart.Look{Dash: d}), Words: wordDash + ": " + string(d)})
+		out = append(out, Choice{Arg: session.Quote(chart.Look{Dash: d}), Words: say.WordDash + ": " + string(d)})
 	}
 	for _, w := range Weights {
-		out = append(out, Choice{Arg: Quote(chart.Look{Weight: w}), Words: fmt.Sprintf("%s: %g", wordWeight, w)})
+		out = append(out, Choice{Arg: session.Quote(chart.Look{Weight: w}), Words: fmt.Sprintf("%s: %g", say.WordWeight, w)})
 	}
 	for _, c := range Colours {
-		out = append(out, Choice{Arg: Quote(chart.Look{Colour: c.Arg}), Words: wordColour + ": " + c.Words})
+		out = append(out, Choice{Arg: session.Quote(chart.Look{Colour: c.Arg}), Words: say.WordColour + ": " + c.Words})
 	}
 	return out
 }
 
 // houseChoices are the house styles that come with the application, by their names.
 func houseChoices() []Choice {
-	out := []Choice{{Words: wordHousePlain}}
+	out := []Choice{{Words: say.WordHousePlain}}
 	for _, h := range style.Shipped() {
 		out = append(out, Choice{Arg: h.Name, Words: h.Name})
 	}
@@ -60,7 +64,7 @@ func houseChoices() []Choice {
 func fontChoices() []Choice {
 	var out []Choice
 	for i, f := range []chart.Family{chart.Sans, chart.Serif, chart.Mono} {
-		out = append(out, Choice{Arg: Quote(chart.House{Family: f}), Words: wordFamilies[i]})
+		out = append(out, Choice{Arg: session.Quote(chart.House{Family: f}), Words: wordFamilies[i]})
 	}
 	return out
 }
@@ -76,14 +80,14 @@ func paperChoices() []Choice {
 func cellChoices() []Choice {
 	var out []Choice
 	for _, f := range chart.BlockFields {
-		out = append(out, Choice{Arg: f, Words: wordFieldsOf[f]})
+		out = append(out, Choice{Arg: f, Words: say.WordFieldsOf[f]})
 	}
 	return out
 }
 
 func groundChoices() []Choice {
 	return []Choice{
-		{Arg: "paper", Words: wordPaperGround}, {Arg: "#FFFFFF", Words: wordGround + ": " + wordWhite},
-		{Arg: "#F6F3EC", Words: wordGround + ": " + wordChalk}, {Arg: "#EEF3F3", Words: wordGround + ": " + wordMist},
+		{Arg: "paper", Words: say.WordPaperGround}, {Arg: "#FFFFFF", Words: say.WordGround + ": " + say.WordWhite},
+		{Arg: "#F6F3EC", Words: say.WordGround + ": " + say.WordChalk}, {Arg: "#EEF3F3", Words: say.WordGround + ": " + say.WordMist},
 	}
 }

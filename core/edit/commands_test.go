@@ -5,6 +5,9 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -54,12 +57,12 @@ func TestCommandTable(t *testing.T) {
 	if w.Count() != 1 {
 		t.Error("Ctrl+A selects nothing")
 	}
-	if handled, page := w.Key("7", false, false, false); handled || page != "" || w.Now() == nil {
+	if handled, page := w.Key("7", false, false, false); handled || page != "" || w.text.Now() == nil {
 		t.Error("a character on a selected step does not begin its text")
 	}
 	w.Do("cancel", "")
 	w.Key("z", true, true, false)
-	if w.Notice() != sentence(whyNoRedo) {
+	if w.Notice() != say.Sentence(say.WhyNoRedo) {
 		t.Errorf("Ctrl+Shift+Z says %q", w.Notice())
 	}
 }
@@ -115,7 +118,7 @@ func TestPointerForms(t *testing.T) {
 	ls := []chart.Label{{Text: "yes"}}
 	w.Apply("label", chart.Part{Do: "line.set", Page: "p1", ID: c.ID, Labels: &ls})
 	over := func(q geom.Point) string {
-		w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
 		return w.Update(false).Cursor
 	}
 	p := w.Page()
@@ -144,7 +147,7 @@ func TestPointerForms(t *testing.T) {
 			t.Errorf("over %s: %s, want %s", what, got, x.want)
 		}
 	}
-	w.typeOnStep(a.ID)
+	w.text.OnStep(a.ID)
 	if got := over(w.centre(a.ID)); got != "text" {
 		t.Errorf("over the text being typed: %s", got)
 	}
@@ -163,8 +166,8 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	w.Do("lane-names", "Borrower\nLoans desk")
 	n := len(w.Page().Steps)
 	w.Do("carry", "decision")
-	w.Pointer(Pointer{Type: "move", X: 500, Y: 250, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: 502, Y: 250, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: 500, Y: 250, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: 502, Y: 250, Zoom: 1})
 	u := w.Update(false)
 	var box, lane bool
 	l := w.Page().LaneRect(w.Page().LaneUnder(geom.Pt(0, 250)))
@@ -177,7 +180,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 		t.Errorf("shown: symbol %v, lane %v", box, lane)
 	}
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
-	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: mid.X, Y: mid.Y, Zoom: 1})
 	said := ""
 	for _, i := range w.Update(false).Hand.Items {
 		said += i.Text
@@ -185,12 +188,12 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	if !strings.Contains(said, "goes into Log the request → Examine condition") {
 		t.Errorf("over a connector it says %q", said)
 	}
-	w.Pointer(Pointer{Type: "leave", Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "leave", Zoom: 1})
 	if g := w.Update(false).Guides; len(g.Items) > 0 || len(w.Page().Steps) != n {
 		t.Error("away from the paper it is still shown")
 	}
 	w.Do("cancel", "")
-	if w.inHand() != "" {
+	if w.hand.InHand() != "" {
 		t.Error("it is still in the hand")
 	}
 }
@@ -202,13 +205,13 @@ func TestPulledStepIsShown(t *testing.T) {
 	w.Select(a.ID)
 	port := w.port(a.ID, symbol.Right)
 	var shown geom.Rect
-	p := Pointer{X: port.X, Y: port.Y, Zoom: 1}
+	p := hand.Pointer{X: port.X, Y: port.Y, Zoom: 1}
 	for _, to := range []geom.Point{port, port, port.Add(geom.Pt(100, 40)), port.Add(geom.Pt(203, 43))} {
 		p.Type, p.X, p.Y = "move", to.X, to.Y
 		if to == port {
 			p.Type = "down"
 		}
-		w.Pointer(p)
+		w.hand.Pointer(p)
 	}
 	sh := w.Sheet().Shape("pulled-step")
 	if sh == nil {
@@ -217,7 +220,7 @@ func TestPulledStepIsShown(t *testing.T) {
 	shown = sh.Rect
 	run := lastRun(w)
 	p.Type = "up"
-	w.Pointer(p)
+	w.hand.Pointer(p)
 	if s := w.Only(); s == nil || w.Sheet().Shape(s.ID).Rect != shown || lastRun(w) != run {
 		t.Error("the drop made something else than was shown")
 	}
@@ -226,5 +229,5 @@ func TestPulledStepIsShown(t *testing.T) {
 // lastRun is how the last connector runs.
 func lastRun(w *window) string {
 	r := w.Sheet().Lines[len(w.Sheet().Lines)-1]
-	return Quote(r.Points)
+	return session.Quote(r.Points)
 }

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -84,7 +85,7 @@ func TestDoing(t *testing.T) {
 		{"leads a row to a step that was picked", func(w *window) { w.put(symbol.Process, 900, 200, "Lend it") }, "row-send", `{"id":"LAST","text":"Lend the book","to":"STEP"}`,
 			func(w *window) bool {
 				last := w.Page().Steps[2]
-				ways := w.ways(last)
+				ways := w.lines.Ways(last)
 				return last.Text == "Lend the book" && len(ways) == 1 && ways[0].To.Step == w.Page().Steps[0].ID && w.Notice() == "“Lend the book” leads to “Log the request”."
 			}},
 	} {
@@ -180,7 +181,7 @@ func TestMenuSelectsWhatIsUnderIt(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
 	w.Do("lane-names", "Borrower\nLoans desk")
-	menu := func(x, y float64) { w.Pointer(Pointer{Type: "menu", X: x, Y: y, Zoom: 1}) }
+	menu := func(x, y float64) { w.hand.Pointer(hand.Pointer{Type: "menu", X: x, Y: y, Zoom: 1}) }
 	q := w.centre(a.ID)
 	w.Select()
 	if menu(q.X, q.Y); !w.Selected(a.ID) {
@@ -242,13 +243,13 @@ func TestToldIsDrawn(t *testing.T) {
 func TestPastedCellsAreDrawn(t *testing.T) {
 	w := open(t)
 	w.Do("paste", "Call the host\tDesk\nPack the loan\tStore\nWrite the form\tDesk")
-	f := w.tableFacts()
+	f := w.outline.TableFacts()
 	if f == nil || len(f.Columns) != 2 {
 		t.Fatalf("cells are told as %+v", f)
 	}
 	w.Do("table-draw", `["text","lane"]`)
-	if p := w.Page(); len(p.Steps) != 3 || len(p.Lanes) != 2 || p.Steps[0].Text != "Call the host" || w.tableFacts() != nil {
-		t.Errorf("%d steps in %d lanes; still asked: %v", len(p.Steps), len(p.Lanes), w.tableFacts() != nil)
+	if p := w.Page(); len(p.Steps) != 3 || len(p.Lanes) != 2 || p.Steps[0].Text != "Call the host" || w.outline.TableFacts() != nil {
+		t.Errorf("%d steps in %d lanes; still asked: %v", len(p.Steps), len(p.Lanes), w.outline.TableFacts() != nil)
 	}
 }
 
@@ -259,12 +260,12 @@ func TestPointerFormGoesOn(t *testing.T) {
 	w.Do("lane-names", "Borrower\nLoans desk")
 	form := func(x, y, dx, dy float64) string {
 		w.Do("cancel", "")
-		w.Pointer(Pointer{Type: "move", X: x, Y: y, Zoom: 1})
-		w.Pointer(Pointer{Type: "down", X: x, Y: y, Zoom: 1})
-		w.Pointer(Pointer{Type: "move", X: x + dx, Y: y + dy, Zoom: 1})
-		out := w.cursor()
+		w.hand.Pointer(hand.Pointer{Type: "move", X: x, Y: y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "down", X: x, Y: y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "move", X: x + dx, Y: y + dy, Zoom: 1})
+		out := w.hand.Cursor()
 		w.Key("Escape", false, false, false)
-		w.Pointer(Pointer{Type: "up", X: x, Y: y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "up", X: x, Y: y, Zoom: 1})
 		return out
 	}
 	first := w.Page().LaneRect(w.Page().Lanes[0])
@@ -293,19 +294,19 @@ func TestMarksOfTheHand(t *testing.T) {
 	a, _, c := w.two()
 	w.Select(c.ID)
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
-	w.Pointer(Pointer{Type: "down", X: mid.X, Y: mid.Y, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y + 40, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: mid.X, Y: mid.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: mid.X, Y: mid.Y + 40, Zoom: 1})
 	said := ""
 	for _, i := range w.Update(false).Hand.Items {
 		said += i.Text
 	}
-	if said == "" || w.cursor() != "ns-resize" {
-		t.Errorf("bending a level segment says %q, the pointer is %q", said, w.cursor())
+	if said == "" || w.hand.Cursor() != "ns-resize" {
+		t.Errorf("bending a level segment says %q, the pointer is %q", said, w.hand.Cursor())
 	}
 	w.Do("cancel", "")
 	w.Select()
-	w.Pointer(Pointer{Type: "down", X: 400, Y: 400, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: 460, Y: 450, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: 400, Y: 400, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: 460, Y: 450, Zoom: 1})
 	is := w.Update(false).Hand.Items
 	if len(is) != 1 || is[0].Path.Bounds() != (geom.Rect{X: 400, Y: 400, W: 60, H: 50}) {
 		t.Errorf("the frame is %+v", is)
@@ -328,7 +329,7 @@ func TestRowsTellStores(t *testing.T) {
 		l.ID, l.Meaning = w.NewID("c"), chart.Data
 		w.Apply("connect", chart.Part{Do: "line.add", Page: w.PageID(), Line: l})
 	}
-	rows := w.Rows()
+	rows := w.outline.Rows()
 	if rows[0].Data != "writes to Card index" || rows[1].Data != "reads from Card index" {
 		t.Errorf("the rows tell %q and %q", rows[0].Data, rows[1].Data)
 	}

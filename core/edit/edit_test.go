@@ -11,6 +11,8 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
@@ -37,24 +39,24 @@ func open(t *testing.T) *window {
 }
 
 func (w *window) press(x, y float64, mods ...string) {
-	p := Pointer{Type: "down", X: x, Y: y, Zoom: 1, Shift: strings.Contains(fmt.Sprint(mods), "shift")}
-	w.Pointer(p)
+	p := hand.Pointer{Type: "down", X: x, Y: y, Zoom: 1, Shift: strings.Contains(fmt.Sprint(mods), "shift")}
+	w.hand.Pointer(p)
 	p.Type = "up"
-	w.Pointer(p)
+	w.hand.Pointer(p)
 }
 
 func (w *window) drag(x1, y1, x2, y2 float64, mods ...string) {
 	m := fmt.Sprint(mods)
-	p := Pointer{Type: "move", X: x1, Y: y1, Zoom: 1, Shift: strings.Contains(m, "shift"), Ctrl: strings.Contains(m, "ctrl"), Alt: strings.Contains(m, "alt")}
-	w.Pointer(p)
+	p := hand.Pointer{Type: "move", X: x1, Y: y1, Zoom: 1, Shift: strings.Contains(m, "shift"), Ctrl: strings.Contains(m, "ctrl"), Alt: strings.Contains(m, "alt")}
+	w.hand.Pointer(p)
 	p.Type = "down"
-	w.Pointer(p)
+	w.hand.Pointer(p)
 	for i := 1; i <= 5; i++ {
 		p.Type, p.X, p.Y = "move", x1+(x2-x1)*float64(i)/5, y1+(y2-y1)*float64(i)/5
-		w.Pointer(p)
+		w.hand.Pointer(p)
 	}
 	p.Type = "up"
-	w.Pointer(p)
+	w.hand.Pointer(p)
 }
 
 // put places a symbol with its middle at a point and types its text.
@@ -68,7 +70,7 @@ func (w *window) put(k symbol.Kind, x, y float64, text string) *chart.Step {
 		w.Fatalf("no %s was placed", k)
 	}
 	w.Do("text", "")
-	w.Accept(text)
+	w.text.Accept(text)
 	return w.Page().Step(s.ID)
 }
 
@@ -127,16 +129,16 @@ func TestQuestionMakesADecision(t *testing.T) {
 	w := open(t)
 	w.put(symbol.Process, 300, 200, "Log")
 	w.Key("Enter", false, false, false)
-	w.Accept("Complete?")
+	w.text.Accept("Complete?")
 	d := w.Only()
 	if d.Symbol != symbol.Decision {
 		t.Fatalf("it is a %s", d.Symbol)
 	}
 	w.Key("Enter", false, false, false)
-	w.Accept("Go on")
+	w.text.Accept("Go on")
 	w.Select(d.ID)
 	w.Key("Enter", false, false, true)
-	w.Accept("Ask again")
+	w.text.Accept("Ask again")
 	var outcomes []string
 	for _, c := range w.Page().Connectors {
 		if c.From.Step == d.ID {
@@ -180,7 +182,7 @@ func TestPulling(t *testing.T) {
 		t.Errorf("the best side is %s", r.ToPort)
 	}
 	w.Select(b.ID)
-	w.nudge(-300, 300)
+	w.steps.Nudge(-300, 300)
 	if r := w.Sheet().Run(c.ID); r.ToPort == "left" {
 		t.Error("the side was not chosen anew")
 	}
@@ -203,16 +205,16 @@ func TestPulling(t *testing.T) {
 	}
 	// On empty paper a new step stands there, connected and open for typing.
 	c = pull(b, symbol.Right, geom.Pt(800, 250))
-	if s := w.Page().Step(c.To.Step); s == nil || w.Now() == nil || w.Now().ID != s.ID {
+	if s := w.Page().Step(c.To.Step); s == nil || w.text.Now() == nil || w.text.Now().ID != s.ID {
 		t.Errorf("into empty paper: %+v", c)
 	}
 	w.Do("cancel", "")
 	// What will happen is said.
 	w.Select(a.ID)
 	q := port(a.ID, symbol.Right)
-	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 	for at, want := range map[geom.Point]string{w.centre(b.ID): "attaches to B, best side", port(b.ID, symbol.Left): "attaches to B, left", geom.Pt(40, 600): "new step here"} {
-		w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
 		said := ""
 		for _, i := range w.Update(false).Hand.Items {
 			said += i.Text
@@ -233,15 +235,15 @@ func TestDropIsWhatTheDragShowed(t *testing.T) {
 		ss := w.Page().Steps
 		s := ss[r.IntN(len(ss))]
 		q := w.centre(s.ID)
-		p := Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1}
-		w.Pointer(p)
+		p := hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1}
+		w.hand.Pointer(p)
 		for range 3 {
 			p.Type, p.X, p.Y = "move", q.X+float64(r.IntN(400)-200), q.Y+float64(r.IntN(300)-150)
-			w.Pointer(p)
+			w.hand.Pointer(p)
 		}
 		during := picture(w)
 		p.Type = "up"
-		w.Pointer(p)
+		w.hand.Pointer(p)
 		if after := picture(w); after != during {
 			t.Fatalf("dropping %s changed the picture:\n%s\n%s", s.ID, during, after)
 		}
@@ -266,7 +268,7 @@ func TestMoveCopyAlign(t *testing.T) {
 	a := w.put(symbol.Process, 200, 200, "A")
 	b := w.put(symbol.Process, 420, 230, "B")
 	w.Select(a.ID, b.ID)
-	w.typeGlue() // two selected: from the first to the second
+	w.text.Glue() // two selected: from the first to the second
 	if len(w.Page().Connectors) != 1 {
 		t.Fatal("g did not connect two")
 	}
@@ -352,7 +354,7 @@ func TestLanes(t *testing.T) {
 	}
 	// Insert, rename, move by commands.
 	w.Do("lane-above", "")
-	w.Accept("Archive")
+	w.text.Accept("Archive")
 	if len(p.Lanes) != 3 || p.Lanes[1].Name != "Archive" {
 		t.Errorf("lanes %v", names(p))
 	}
@@ -396,15 +398,15 @@ func TestRowsAndOutcomes(t *testing.T) {
 	for _, text := range []string{"Yes way", "No way"} {
 		w.Select(d.ID)
 		w.Key("Enter", false, false, text == "No way")
-		w.Accept(text)
+		w.text.Accept(text)
 	}
 	w.Do("number", "")
-	rows := w.Rows()
+	rows := w.outline.Rows()
 	if len(rows) != 3 || rows[0].Text != "Fit?" || len(rows[0].Ways) != 2 || rows[0].Ways[0].Label != "yes" || rows[0].Ways[0].To != "2" {
 		t.Fatalf("rows %+v", rows)
 	}
 	w.Do("outcome-up", rows[0].Ways[1].Line)
-	if rows = w.Rows(); rows[0].Ways[0].Label != "no" {
+	if rows = w.outline.Rows(); rows[0].Ways[0].Label != "no" {
 		t.Errorf("the order of outcomes: %+v", rows[0].Ways)
 	}
 	w.Do("number", "")
@@ -462,7 +464,7 @@ func TestUpdateIsSparing(t *testing.T) {
 		t.Errorf("a text changed, %d elements", len(u.Patch))
 	}
 	w.Select(id)
-	w.remove()
+	w.steps.Remove()
 	u := w.Update(false)
 	if !strings.Contains(fmt.Sprint(u.Drop), "step-"+id) {
 		t.Errorf("deleted, but not dropped: %v", u.Drop)
@@ -479,10 +481,10 @@ func TestStepsAreMoved(t *testing.T) {
 		drawn := func(u Update) bool {
 			return slices.ContainsFunc(u.Patch, func(e scene.Element) bool { return e.Class == "step" && e.ID == id })
 		}
-		w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 		w.Update(false)
 		for k := range 3 {
-			w.Pointer(Pointer{Type: "move", X: q.X + 40 + 20*float64(k), Y: q.Y + 70, Zoom: 1})
+			w.hand.Pointer(hand.Pointer{Type: "move", X: q.X + 40 + 20*float64(k), Y: q.Y + 70, Zoom: 1})
 			u, now := w.Update(false), w.centre(id)
 			if want := (Moved{"step-" + id, geom.Round2(now.X - q.X), geom.Round2(now.Y - q.Y)}); len(u.Moved) != 1 || u.Moved[0] != want || drawn(u) {
 				t.Fatalf("frame %d: %+v, not %+v; drawn anew: %v", k, u.Moved, want, drawn(u))
@@ -495,7 +497,7 @@ func TestStepsAreMoved(t *testing.T) {
 		}
 		home := Moved{ID: "step-" + id}
 		if end == "up" {
-			w.Pointer(Pointer{Type: "up", X: q.X + 80, Y: q.Y + 70, Zoom: 1})
+			w.hand.Pointer(hand.Pointer{Type: "up", X: q.X + 80, Y: q.Y + 70, Zoom: 1})
 			moved("letting go")
 			w.Undo()
 			moved("undo", home)
@@ -536,11 +538,11 @@ func TestTwoWindowsAgree(t *testing.T) {
 		base := benchChart(12)
 		server := base.Clone()
 		ws := []*window{{t, New(base.Clone(), 0, "aaaa")}, {t, New(base.Clone(), 0, "bbbb")}}
-		var log []Event
+		var log []session.Event
 		sent := []int{0, 0}
 		have := []int{0, 0}
 		flush := func(i int) { // the server takes what window i has to send
-			for _, s := range append([]Sent(nil), ws[i].Pending()...) {
+			for _, s := range append([]session.Sent(nil), ws[i].Pending()...) {
 				if s.N <= sent[i] {
 					continue
 				}
@@ -549,7 +551,7 @@ func TestTwoWindowsAgree(t *testing.T) {
 					ws[i].Refused(s.N, err.Error())
 					continue
 				}
-				log = append(log, Event{len(log) + 1, []string{"aaaa", "bbbb"}[i], s.N, s.Command})
+				log = append(log, session.Event{Seq: len(log) + 1, Client: []string{"aaaa", "bbbb"}[i], N: s.N, Command: s.Command})
 			}
 		}
 		hear := func(i int) { // window i hears of the log
@@ -567,20 +569,20 @@ func TestTwoWindowsAgree(t *testing.T) {
 			}
 			switch r.IntN(9) {
 			case 0:
-				w.nudge(float64(r.IntN(80)-40), float64(r.IntN(80)-40))
+				w.steps.Nudge(float64(r.IntN(80)-40), float64(r.IntN(80)-40))
 			case 1:
 				if s := w.Only(); s != nil {
 					w.setText(s.ID, fmt.Sprint("text ", r.IntN(100), "?"))
 				}
 			case 2:
-				w.remove()
+				w.steps.Remove()
 			case 3:
-				w.duplicate()
+				w.steps.Duplicate()
 			case 4:
 				w.Undo()
 			case 5:
 				w.nextStep(false)
-				w.Accept("next")
+				w.text.Accept("next")
 			case 6:
 				w.Do("number", "")
 			case 7:
@@ -588,7 +590,7 @@ func TestTwoWindowsAgree(t *testing.T) {
 			case 8:
 				hear(i)
 			}
-			if w.Now() == nil {
+			if w.text.Now() == nil {
 				asRead(t, w)
 			}
 		}
@@ -614,18 +616,18 @@ func TestUndoSaysWhenItCannot(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "A")
 	for _, p := range w.Pending() { // the server has it all, and another window deletes the step
-		if err := w.Receive(Event{w.Seq() + 1, "win1", p.N, p.Command}); err != nil {
+		if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "win1", N: p.N, Command: p.Command}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if err := w.Receive(Event{w.Seq() + 1, "other", 1, chart.Command{Words: "delete", Parts: []chart.Part{{Do: "step.drop", Page: "p1", ID: s.ID}}}}); err != nil {
+	if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "other", N: 1, Command: chart.Command{Words: "delete", Parts: []chart.Part{{Do: "step.drop", Page: "p1", ID: s.ID}}}}); err != nil {
 		t.Fatal(err)
 	}
 	w.Undo()
 	if u := w.Update(false); !strings.Contains(u.Notice, "someone has since changed") {
 		t.Errorf("notice %q", u.Notice)
 	}
-	if err := w.Receive(Event{w.Seq() + 5, "other", 2, chart.Command{}}); err == nil {
+	if err := w.Receive(session.Event{Seq: w.Seq() + 5, Client: "other", N: 2, Command: chart.Command{}}); err == nil {
 		t.Error("a gap in the log goes unnoticed")
 	}
 }
@@ -716,13 +718,13 @@ func TestSelectionInWords(t *testing.T) {
 	}
 }
 
-func (w *window) from() int { from, _ := w.Ends(); return from }
-func (w *window) to() int   { _, to := w.Ends(); return to }
+func (w *window) from() int { from, _ := w.text.Ends(); return from }
+func (w *window) to() int   { _, to := w.text.Ends(); return to }
 
 // setText types a step's text.
 func (w *window) setText(id, text string) {
-	w.typeOnStep(id)
-	w.Accept(text)
+	w.text.OnStep(id)
+	w.text.Accept(text)
 }
 
 // corner is a crop mark of a selected step at zoom 1, clockwise from the top left.

@@ -4,72 +4,81 @@
 // and keys come in as values, changed elements and facts go out. So the whole
 // of the editor's behaviour is tested without a browser, and the browser's part
 // stays a thin door.
+//
+// This package is that door: the table of commands, keys, menu and finding, the facts that the page around the
+// editor shows, and what changed since it was last told. What commands do is in the packages below, each one idea:
+// session, steps, lines, text, bands, looks, pages, outline and hand, of which each uses only those before it. All
+// sentences are in say.
 package edit
 
 import (
 	"plaintracer/core/chart"
-	"plaintracer/core/list"
-	"plaintracer/core/symbol"
+	"plaintracer/core/edit/bands"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/lines"
+	"plaintracer/core/edit/looks"
+	"plaintracer/core/edit/outline"
+	"plaintracer/core/edit/pages"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/steps"
+	"plaintracer/core/edit/text"
 )
 
-// Editor is one window on a chart: the log of its commands, what is selected, what can be
-// undone, what is shown; and what the hand does at the moment.
+// What goes in and out, by its own names.
+type (
+	Pointer   = hand.Pointer
+	Typing    = text.Typing
+	Row       = outline.Row
+	ChartName = pages.ChartName
+	Event     = session.Event
+	Sent      = session.Sent
+	Question  = session.Question
+	Answer    = session.Answer
+)
+
+// Editor is one window on a chart.
 type Editor struct {
-	log
-	selection
-	history
-	view
-	doings []Doing
-	heard  bool // since the last update something came that facts could tell of: more than a pointer that hovers
-	told   Told
-	ask    *Question
-
-	typing  *Typing
-	typings int // counts the times that a caret was set
-
-	hand      symbol.Kind // the symbol in the hand, "" for none
-	lastKind  symbol.Kind // that was placed last
-	gesture   gesture
-	hover     string // step under the pointer
-	over      string // the pointer's form there
-	zoom      float64
-	touch     bool           // the pointer is a finger
-	pipette   bool           // the next press takes a colour from the page
-	under     spot           // what the menu was opened on
-	comments  map[string]int // open comments, by step
-	marked    marked
-	rehearsed int // frames
-
-	Next Next // what new steps and connectors take from the last ones
-	gap  left
-
-	picked    *pickedLook
-	recent    []string      // colours set by hand, the last one first
-	shown     []*chart.Step // of the selected steps one of each look
-	houseTold HouseFacts    // of houseOf
-	houseOf   *chart.House
-
-	charts []ChartName
-
-	table  *list.Table // cells that were pasted
-	pasted reading
-	row    string // a row of the list in which typing goes on
-	field  string // what the field for the next step begins with
-
-	drawn drawn
+	*session.Session
+	steps   *steps.Editor
+	lines   *lines.Editor
+	text    *text.Editor
+	bands   *bands.Editor
+	looks   *looks.Editor
+	pages   *pages.Editor
+	outline *outline.Editor
+	hand    *hand.Editor
+	drawn   drawn
 }
 
-// New opens a session on the chart as the server has it after command seq.
+// New opens a window on the chart as the server has it after command seq.
 // client is unique among all windows: letters and digits.
 func New(c *chart.Chart, seq int, client string) *Editor {
-	e := &Editor{
-		log:       log{client: client, confirmed: c, seq: seq, chart: c.Clone()},
-		selection: selection{selected: map[string]bool{}},
-		view:      view{page: c.Pages[0].ID, stale: true},
-		drawn:     drawn{status: -1},
-		zoom:      1,
-	}
-	e.Under(Doing{On: e.typingOn, Changed: e.typingChanged, Follow: e.showTyped, Keep: e.keepTyped, Cancel: e.cancelTyping})
-	e.Under(Doing{On: e.gestureOn, Changed: func() {}, Follow: e.followGesture, Keep: e.forgetHover, Cancel: e.cancelGesture})
+	e := &Editor{Session: session.New(c, seq, client), drawn: drawn{status: -1}}
+	e.steps = steps.New(e.Session)
+	e.lines = lines.New(e.steps)
+	e.text = text.New(e.steps)
+	e.bands = bands.New(e.text)
+	e.looks = looks.New(e.steps, e.lines, e.text)
+	e.pages = pages.New(e.text)
+	e.outline = outline.New(e.steps, e.lines, e.bands)
+	e.hand = hand.New(e.steps, e.lines, e.text, e.looks, e.pages)
 	return e
 }
+
+// Pointer takes one pointer event.
+func (e *Editor) Pointer(p Pointer) { e.hand.Pointer(p) }
+
+// Rehearse goes through a frame of a drag unseen, and reports whether there is more to rehearse.
+func (e *Editor) Rehearse() bool { return e.hand.Rehearse() }
+
+// Type takes the text being typed as it is now, and what is chosen in it, in UTF-16 units.
+func (e *Editor) Type(text string, from, to int) { e.text.Type(text, from, to) }
+
+// MoveCaret takes the keys that move the caret by lines as they are drawn.
+func (e *Editor) MoveCaret(key string, keep bool) { e.text.MoveCaret(key, keep) }
+
+// Accept ends typing and keeps the text.
+func (e *Editor) Accept(text string) { e.text.Accept(text) }
+
+// Rows is the step list of the page that is shown.
+func (e *Editor) Rows() []Row { return e.outline.Rows() }

@@ -4,6 +4,13 @@ import (
 	"strings"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/bands"
+	"plaintracer/core/edit/lines"
+	"plaintracer/core/edit/looks"
+	"plaintracer/core/edit/pages"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/steps"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -16,7 +23,7 @@ type Facts struct {
 	Slow        map[string]string `json:"slow"`        // commands that take a while on this page, and what is said meanwhile
 	On          []string          `json:"on"`          // commands that are switched on, with their choice
 	Mixed       []string          `json:"mixed"`       // those that are for some of what is selected
-	Look        *LookFacts        `json:"look"`        // of the selected steps
+	Look        *looks.Facts      `json:"look"`        // of the selected steps
 	Fields      []chart.Field     `json:"fields"`      // of the selected steps
 	FieldsMixed []string          `json:"fieldsMixed"` // those with several values
 	FieldsOf    int               `json:"fieldsOf"`    // how many steps they are of
@@ -30,20 +37,20 @@ type Facts struct {
 	LaneNames   []string          `json:"laneNames"` // on a page without lanes, those that it could have
 	StepW       string            `json:"stepW"`     // of the selected steps, as people write it; "" where they differ
 	StepH       string            `json:"stepH"`
-	Band        BandFacts         `json:"band"`
-	InLane      []Named           `json:"inLane"`   // the lanes that a step can be told to stand in
+	Band        bands.Facts       `json:"band"`
+	InLane      []session.Named   `json:"inLane"`   // the lanes that a step can be told to stand in
 	StepLane    string            `json:"stepLane"` // that of the selected step
-	Loose       []LooseEnd        `json:"loose"`
+	Loose       []lines.LooseEnd  `json:"loose"`
 	Line        *LineFacts        `json:"line"`  // of the first selected connector
 	Sight       *geom.Rect        `json:"sight"` // around what is selected, to be kept in sight
-	House       HouseFacts        `json:"house"`
+	House       looks.HouseFacts  `json:"house"`
 	Shown       []ShownFact       `json:"shown"`      // fields that steps show
 	Names       []string          `json:"fieldNames"` // of the page's steps
-	Hold        HoldFacts         `json:"hold"`
+	Hold        steps.GroupFacts  `json:"hold"`
 	Pending     int               `json:"pending"`
-	Pages       []PageFact        `json:"pages"`
-	Sheet       SheetFacts        `json:"sheet"`
-	Link        LinkFacts         `json:"link"`
+	Pages       []pages.Fact      `json:"pages"`
+	Sheet       pages.SheetFacts  `json:"sheet"`
+	Link        pages.LinkFacts   `json:"link"`
 	W           float64           `json:"w"`
 	H           float64           `json:"h"`
 }
@@ -66,11 +73,11 @@ type LineFacts struct {
 // Facts says what can be done now and to what.
 func (e *Editor) Facts() Facts {
 	p := e.Page()
-	defer e.hold(p)()
-	f := Facts{Why: map[string]string{}, Slow: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.inHand()), Name: e.Chart().Name,
-		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.pending), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
-	f.Pages, f.Sheet = e.pageFacts(), e.sheetFacts()
-	f.Link = e.linkFacts()
+	defer e.Hold(p)()
+	f := Facts{Why: map[string]string{}, Slow: map[string]string{}, On: []string{}, Mixed: []string{}, Files: []chart.File{}, Selected: []string{}, Hand: string(e.hand.InHand()), Name: e.Chart().Name,
+		Steps: len(p.Steps), Lanes: len(p.Lanes), Pending: len(e.Pending()), W: e.Sheet().Page.W, H: e.Sheet().Page.H}
+	f.Pages, f.Sheet = e.pages.Facts(), e.pages.SheetFacts()
+	f.Link = e.pages.LinkFacts()
 	for _, c := range table {
 		if why := c.need(e); why != "" {
 			f.Why[c.Name] = why
@@ -86,18 +93,18 @@ func (e *Editor) Facts() Facts {
 	for _, c := range lines {
 		f.Selected = append(f.Selected, c.ID)
 	}
-	f.Loose = e.LooseEnds()
+	f.Loose = e.lines.LooseEnds()
 	if len(lines) > 0 {
 		l := scene.LookOf(e.Page(), lines[0])
 		f.Line = &LineFacts{l.Colour, len(lines)}
 	}
-	f.House = e.houseFacts()
+	f.House = e.looks.HouseFacts()
 	f.Shown = []ShownFact{}
 	for _, r := range p.Shown {
-		f.Shown = append(f.Shown, ShownFact{Quote(r), sayShown(r)})
+		f.Shown = append(f.Shown, ShownFact{session.Quote(r), say.Shown(r)})
 	}
-	f.Names = e.fieldNames()
-	f.Look = e.lookFacts()
+	f.Names = e.looks.FieldNames()
+	f.Look = e.looks.Facts()
 	for _, c := range table {
 		for _, x := range c.Choices {
 			if c.has == nil {
@@ -121,7 +128,7 @@ func (e *Editor) Facts() Facts {
 			}
 		}
 	}
-	f.Fields, f.FieldsMixed = e.fieldFacts()
+	f.Fields, f.FieldsMixed = e.steps.FieldFacts()
 	f.FieldsOf = len(e.Steps())
 	if s := e.Only(); s != nil {
 		f.Step = s.ID
@@ -131,14 +138,14 @@ func (e *Editor) Facts() Facts {
 		f.LaneNames = append(f.LaneNames, l.Name)
 	}
 	if len(p.Lanes) == 0 {
-		f.LaneNames = e.proposedLanes()
+		f.LaneNames = e.bands.Proposed()
 	}
-	f.StepW, f.StepH = e.stepSize()
-	f.Band = e.bandFacts()
-	f.Hold = e.holdFacts()
-	f.InLane = []Named{}
+	f.StepW, f.StepH = e.steps.StepSize()
+	f.Band = e.bands.Facts()
+	f.Hold = e.steps.GroupFacts()
+	f.InLane = []session.Named{}
 	for _, l := range p.Lanes {
-		f.InLane = append(f.InLane, Named{l.ID, laneWords(p, l)})
+		f.InLane = append(f.InLane, session.Named{ID: l.ID, Name: bands.LaneWords(p, l)})
 	}
 	if s := e.Only(); s != nil {
 		f.StepLane = s.Lane
@@ -183,14 +190,14 @@ func (e *Editor) selectionName() string {
 		info, _ := symbol.Of(steps[0].Symbol)
 		return strings.TrimSpace(info.Name + " " + steps[0].Number)
 	case len(steps) == 0 && len(lines) == 1:
-		return sayConnector(e.EndName(lines[0].From), e.EndName(lines[0].To))
-	case len(lines) == 0 && e.isGroup(steps):
-		return sayGroup(e.held()[0].Name, len(steps))
+		return say.Connector(e.EndName(lines[0].From), e.EndName(lines[0].To))
+	case len(lines) == 0 && e.steps.IsGroup(steps):
+		return say.Group(e.steps.Held()[0].Name, len(steps))
 	case len(steps)+len(lines) > 0:
-		return saySelected(len(steps), len(lines))
+		return say.Selected(len(steps), len(lines))
 	}
 	if b, ok := e.Page().Band(e.Band()); ok {
-		return sayBand(b)
+		return say.Band(b)
 	}
-	return sayNothingSelected
+	return say.NothingSelected
 }

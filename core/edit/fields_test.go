@@ -19,7 +19,7 @@ func TestFieldsOfSeveral(t *testing.T) {
 	w.Select(b.ID)
 	w.Do("field", `{"old":"","name":"Role","value":"Head"}`)
 	w.Select(a.ID, b.ID)
-	fields, mixed := w.fieldFacts()
+	fields, mixed := w.steps.FieldFacts()
 	if got := fmt.Sprint(fields, mixed); got != "[{Role } {Hours }] [Role Hours]" {
 		t.Errorf("of both: %s", got)
 	}
@@ -36,7 +36,7 @@ func TestFieldsOfSeveral(t *testing.T) {
 			t.Errorf("%s: %s, want %s", k.arg, at(), k.want)
 		}
 	}
-	if fields, mixed := w.fieldFacts(); !slices.Equal(fields, []chart.Field{{Name: "Who", Value: "Desk"}, {Name: "Hours"}}) || !slices.Equal(mixed, []string{"Hours"}) {
+	if fields, mixed := w.steps.FieldFacts(); !slices.Equal(fields, []chart.Field{{Name: "Who", Value: "Desk"}, {Name: "Hours"}}) || !slices.Equal(mixed, []string{"Hours"}) {
 		t.Errorf("in the end: %v %v", fields, mixed)
 	}
 	w.Do("undo", "")
@@ -80,7 +80,7 @@ func TestLeadsToByName(t *testing.T) {
 			t.Errorf("%s leads to %v, want %v", words, w.Page().Step(a.ID).Link, want)
 		}
 	}
-	if !slices.Contains(w.linkFacts().Offer, "step Check the form") {
-		t.Errorf("offered are %v", w.linkFacts().Offer)
+	if !slices.Contains(w.pages.LinkFacts().Offer, "step Check the form") {
+		t.Errorf("offered are %v", w.pages.LinkFacts().Offer)
 	}
 }

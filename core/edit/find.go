@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/symbol"
 )
 
@@ -34,30 +36,30 @@ func (e *Editor) Find(q string) []Found {
 		out = out[:min(len(out), mostFound)]
 	}
 	for _, s := range e.Page().Steps {
-		add(Found{Numbered(s), foundStep, "select", s.ID, ""})
+		add(Found{session.Numbered(s), say.FoundStep, "select", s.ID, ""})
 	}
 	for i, p := range e.Chart().Pages {
 		if p == e.Page() {
 			continue
 		}
 		name := p.Name(i)
-		add(Found{name, foundPage, "page-go", p.ID, ""})
+		add(Found{name, say.FoundPage, "page-go", p.ID, ""})
 		for _, s := range p.Steps {
-			add(Found{Numbered(s), foundStep + ", " + name, "step-go", p.ID + " " + s.ID, ""})
+			add(Found{session.Numbered(s), say.FoundStep + ", " + name, "step-go", p.ID + " " + s.ID, ""})
 		}
 	}
 	first = len(out)
 	for _, i := range symbol.All() {
-		add(Found{i.Name, foundSymbol, "hand", string(i.Kind), ""})
+		add(Found{i.Name, say.FoundSymbol, "hand", string(i.Kind), ""})
 	}
 	for _, c := range table {
 		switch {
 		case c.Name == "find" || c.Name == "menu" || c.Place == InList || c.Place == FieldsDrawer && !c.Menu:
 		case len(c.Choices) == 0:
-			add(Found{c.Words, foundCommand, c.Name, "", c.need(e)})
+			add(Found{c.Words, say.FoundCommand, c.Name, "", c.need(e)})
 		case c.Name == "kind":
 			for _, x := range c.Choices {
-				add(Found{x.Words, foundCommand, c.Name, x.Arg, c.need(e)})
+				add(Found{x.Words, say.FoundCommand, c.Name, x.Arg, c.need(e)})
 			}
 		}
 	}

@@ -6,6 +6,9 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -27,15 +30,15 @@ func grouped(t *testing.T) (w *window, ids []string) {
 func (w *window) picks(ids ...string) {
 	w.Select()
 	for _, id := range ids {
-		w.selectHeld(id, true)
+		w.steps.SelectHeld(id, true)
 	}
 }
 
 // press presses and lets go at the middle of a step.
 func (w *window) pressOn(id string) {
 	q := w.Sheet().Shape(id).Rect.Centre()
-	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.Pointer(Pointer{Type: "up", X: q.X, Y: q.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "up", X: q.X, Y: q.Y, Zoom: 1})
 }
 
 func (w *window) chosen() string {
@@ -63,7 +66,7 @@ func TestGroups(t *testing.T) {
 		}
 	}
 	w.Do("group", "")
-	if w.Notice() != sayOneGroup {
+	if w.Notice() != say.OneGroup {
 		t.Errorf("a group of one group: %q", w.Notice())
 	}
 	w.Select()
@@ -109,7 +112,7 @@ func TestGroupsAsOne(t *testing.T) {
 	w.Do("select", "b")
 	w.Do("step-size", `{"what":"h","value":"30 mm"}`)
 	w.picks("a", "b")
-	w.nudge(0, 120)
+	w.steps.Nudge(0, 120)
 	w.Do("group", "")
 	at := func(id string) geom.Rect { return w.Page().StepRect(w.Page().Step(id)) }
 	gap := func(a, b string) geom.Point { return at(b).Centre().Sub(at(a).Centre()) }
@@ -139,9 +142,9 @@ func TestGroupsAsOne(t *testing.T) {
 	}
 	// Dragged by one of them, all move.
 	q, before := at("b").Centre(), at("a")
-	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
-	w.Pointer(Pointer{Type: "up", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "up", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
 	if at("a").Y-before.Y < 150 || at("a").Y != at("b").Y {
 		t.Errorf("dragged: a from %v to %v, b at %v", before, at("a"), at("b"))
 	}
@@ -165,12 +168,12 @@ func TestLock(t *testing.T) {
 		{"key", func() { w.Key("ArrowRight", false, false, false) }}, {"align", func() { w.Do("align-left", "") }}, {"same", func() { w.Do("same-size", "") }},
 		{"size", func() { w.Do("step-size", `{"what":"w","value":"50 mm"}`) }}, {"look", func() { w.Do("emphasise", "") }},
 		{"symbol", func() { w.Do("change-symbol", "document") }}, {"row", func() { w.Do("row-text", `{"id":"a","text":"Other"}`) }},
-		{"type", func() { w.typeOnStep("a") }}, {"order", func() { w.Do("stack-front", "") }}, {"delete", func() { w.Do("delete", "") }},
+		{"type", func() { w.text.OnStep("a") }}, {"order", func() { w.Do("stack-front", "") }}, {"delete", func() { w.Do("delete", "") }},
 	} {
 		w.Say("")
 		c.do()
 		now := w.Page().Step("a")
-		if now == nil || now.X != was.X || now.W != was.W || now.Symbol != was.Symbol || now.Look != was.Look || now.Text != was.Text || now.Front != was.Front || w.Now() != nil {
+		if now == nil || now.X != was.X || now.W != was.W || now.Symbol != was.Symbol || now.Look != was.Look || now.Text != was.Text || now.Front != was.Front || w.text.Now() != nil {
 			t.Fatalf("%s changed it: %+v", c.name, now)
 		}
 		if !strings.Contains(w.Notice(), "locked") {
@@ -182,16 +185,16 @@ func TestLock(t *testing.T) {
 	}
 	q := w.Sheet().Shape("a").Rect.Centre()
 	w.Select()
-	w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
-	if w.cursor() != "default" {
-		t.Errorf("over it the pointer is %s", w.cursor())
+	w.hand.Pointer(hand.Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+	if w.hand.Cursor() != "default" {
+		t.Errorf("over it the pointer is %s", w.hand.Cursor())
 	}
-	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: 1000, Y: 400, Zoom: 1})
-	if w.cursor() != "crosshair" {
-		t.Errorf("a drag from it is no frame: the pointer is %s", w.cursor())
+	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: 1000, Y: 400, Zoom: 1})
+	if w.hand.Cursor() != "crosshair" {
+		t.Errorf("a drag from it is no frame: the pointer is %s", w.hand.Cursor())
 	}
-	w.Pointer(Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})
 	// Laying out asks first.
 	before := w.json()
 	w.Do("layout", "")
@@ -221,7 +224,7 @@ func TestGround(t *testing.T) {
 	ways := func() string {
 		var b strings.Builder
 		for _, r := range w.Sheet().Lines {
-			b.WriteString(r.Line.ID + Quote(r.Points))
+			b.WriteString(r.Line.ID + session.Quote(r.Points))
 		}
 		return b.String()
 	}
@@ -229,7 +232,7 @@ func TestGround(t *testing.T) {
 	w.Do("hand", string(symbol.Box))
 	a, z := w.Sheet().Steps[3].Rect, w.Sheet().Steps[8].Rect
 	around := a.Union(z).Grow(30)
-	w.placeSymbol(around)
+	w.hand.PlaceSymbol(around)
 	box := w.Only()
 	if box == nil || !box.Behind() || w.Sheet().Shape(box.ID).Rect != around || w.Sheet().Drawn()[0] != len(p.Steps)-1 {
 		t.Fatalf("placed around steps: %+v, drawn %v", box, w.Sheet().Drawn())
@@ -240,13 +243,13 @@ func TestGround(t *testing.T) {
 	if q := a.Centre(); w.Sheet().StepAt(q).Step.ID != p.Steps[3].ID || w.Sheet().GroundAt(q).Step != box {
 		t.Error("the step on it is not on top")
 	}
-	at := Quote(w.Sheet().Shape(box.ID).Rect)
+	at := session.Quote(w.Sheet().Shape(box.ID).Rect)
 	w.Do("layout", "")
-	if got := Quote(w.Sheet().Shape(box.ID).Rect); got != at {
+	if got := session.Quote(w.Sheet().Shape(box.ID).Rect); got != at {
 		t.Errorf("laid out, it is at %s, was at %s", got, at)
 	}
 	w.Undo()
-	heights := Quote(p.Lanes)
+	heights := session.Quote(p.Lanes)
 	w.Select()
 	w.SelectBand(p.Lanes[0].ID)
 	w.Do("lane-above", "")
@@ -254,7 +257,7 @@ func TestGround(t *testing.T) {
 		t.Errorf("with a lane more it went %v down", d)
 	}
 	w.Undo()
-	if Quote(p.Lanes) != heights {
+	if session.Quote(p.Lanes) != heights {
 		t.Error("lanes grew for a ground")
 	}
 	w.Select(box.ID)
@@ -315,11 +318,11 @@ func TestStacking(t *testing.T) {
 	}
 	w.picks("a")
 	w.Do("stack-forward", "")
-	if over() != "abcd" || w.Notice() != sayStacked {
+	if over() != "abcd" || w.Notice() != say.Stacked {
 		t.Errorf("with nothing there: %s, %q", over(), w.Notice())
 	}
-	w.nudge(150, 0) // over b
-	w.nudge(50, 0)
+	w.steps.Nudge(150, 0) // over b
+	w.steps.Nudge(50, 0)
 	if w.Do("stack-forward", ""); over() != "bcda" { // c and d lie elsewhere
 		t.Errorf("forward: %s", over())
 	}
@@ -350,7 +353,7 @@ func TestRandomHolding(t *testing.T) {
 		w := &window{t, New(benchChart(12), 0, "win1")}
 		p := w.Page()
 		w.Do("hand", string(symbol.Box))
-		w.placeSymbol(w.Sheet().Steps[0].Rect.Union(w.Sheet().Steps[4].Rect).Grow(20))
+		w.hand.PlaceSymbol(w.Sheet().Steps[0].Rect.Union(w.Sheet().Steps[4].Rect).Grow(20))
 		first, undone := w.json(), w.Undoable()
 		names := []string{"group", "ungroup", "lock", "stack-front", "stack-forward", "stack-backward", "stack-back", "duplicate", "align-left", "delete", "distribute-down"}
 		for range 60 {
@@ -359,13 +362,13 @@ func TestRandomHolding(t *testing.T) {
 				if n := len(p.Steps); n > 0 && r.IntN(4) == 0 { // as in the list, one of a group
 					w.Pick(p.Steps[r.IntN(n)].ID)
 				} else if n > 0 {
-					w.selectHeld(p.Steps[r.IntN(n)].ID, true)
+					w.steps.SelectHeld(p.Steps[r.IntN(n)].ID, true)
 				}
 			}
 			locked := map[string]string{}
 			for _, s := range p.Steps {
 				if s.Locked {
-					locked[s.ID] = Quote(chart.PlaceOf(s)) + s.Text
+					locked[s.ID] = session.Quote(chart.PlaceOf(s)) + s.Text
 				}
 			}
 			name := names[r.IntN(len(names))]
@@ -392,7 +395,7 @@ func TestRandomHolding(t *testing.T) {
 				}
 			}
 			for id, was := range locked {
-				if s := p.Step(id); s == nil || Quote(chart.PlaceOf(s))+s.Text != was {
+				if s := p.Step(id); s == nil || session.Quote(chart.PlaceOf(s))+s.Text != was {
 					t.Fatalf("seed %d, %s: the locked %s was %s, is %+v", seed, name, id, was, s)
 				}
 			}

@@ -8,6 +8,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/scene"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
@@ -99,7 +100,7 @@ func TestHouseByHand(t *testing.T) {
 		t.Errorf("kept out: %s, the other: %s", x.Fill, y.Fill)
 	}
 	w.Do("house", "")
-	if w.Page().House() != nil || w.houseName() != "" {
+	if w.Page().House() != nil || w.looks.HouseName() != "" {
 		t.Error("plain ink is no house style")
 	}
 	w.Do("house-make", `{"name":"Ours","family":"serif","colours":["#FFCC00","#0A4A5E",""]}`)
@@ -130,7 +131,7 @@ func TestHouseByHand(t *testing.T) {
 		t.Error("undone, it is another chart")
 	}
 	h = w.Page().House()
-	for arg, says := range map[string]string{`{"name":" ","colours":["#FFCC00"]}`: sayHouseNoName, `{"name":"Ours","colours":["yellow"]}`: sayHouseColours, `{"name":"Ours","colours":[]}`: sayHouseColours} {
+	for arg, says := range map[string]string{`{"name":" ","colours":["#FFCC00"]}`: say.HouseNoName, `{"name":"Ours","colours":["yellow"]}`: say.HouseColours, `{"name":"Ours","colours":[]}`: say.HouseColours} {
 		w.Say("")
 		w.Do("house-make", arg)
 		if w.Notice() != says || w.Page().House() != h {

@@ -23,7 +23,7 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 		case ctrl:
 			e.nearest(d)
 		default:
-			e.nudge(d.X*step, d.Y*step)
+			e.steps.Nudge(d.X*step, d.Y*step)
 		}
 		return true, ""
 	}
@@ -100,8 +100,8 @@ var arrows = map[string]geom.Point{"ArrowLeft": {X: -1}, "ArrowRight": {X: 1}, "
 // enter places what is in the hand, types on what has no next step, or adds one.
 func (e *Editor) enter(alt bool) {
 	switch {
-	case e.inHand() != "":
-		e.placeNext(e.inHand())
+	case e.hand.InHand() != "":
+		e.hand.PlaceNext(e.hand.InHand())
 	case e.Band() != "" || len(e.Lines()) == 1 && e.Only() == nil:
 		e.typeOnSelected()
 	default:
@@ -117,11 +117,11 @@ func (e *Editor) letter(key string, alt bool) bool {
 			continue
 		}
 		if alt && len(e.Steps()) > 0 {
-			e.setSymbol(i.Kind)
+			e.steps.SetSymbol(i.Kind)
 			return true
 		}
 		if len(e.Steps()) == 0 && len(e.Lines()) == 0 {
-			e.take(i.Kind)
+			e.hand.Take(i.Kind)
 			return true
 		}
 	}

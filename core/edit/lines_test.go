@@ -8,6 +8,9 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/lines"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -17,7 +20,7 @@ func (w *window) two() (a, b *chart.Step, c *chart.Connector) {
 	w.Helper()
 	a, b = w.put(symbol.Process, 200, 200, "Log the request"), w.put(symbol.Process, 600, 200, "Examine condition")
 	w.Do("cancel", "")
-	w.connect(a, b)
+	w.steps.Connect(a, b)
 	p := w.Page()
 	return a, b, p.Connectors[len(p.Connectors)-1]
 }
@@ -32,7 +35,7 @@ func TestLastUsedIsTheNext(t *testing.T) {
 	if c = w.Page().Connector(c.ID); c.Kind != chart.Curved || c.Look.Start != chart.Dot || c.Look.Weight != 3 || c.Look.End != "" {
 		t.Errorf("%+v, look %+v", c, c.Look)
 	}
-	w.connect(b, a)
+	w.steps.Connect(b, a)
 	next := w.Page().Connectors[1]
 	if next.Kind != chart.Curved || next.Look == nil || next.Look.Start != chart.Dot {
 		t.Errorf("the next one is %+v", next)
@@ -57,7 +60,7 @@ func TestReverse(t *testing.T) {
 	a, b, c := w.two()
 	w.Do("look", `{"end":"many"}`)
 	w.Do("label", "")
-	w.Accept("logged")
+	w.text.Accept("logged")
 	w.drag(300, 200, 300, 280) // pinned below
 	at := w.Page().PinAt(c, w.Page().Connector(c.ID).Pins[0])
 	before := w.runs(c.ID)
@@ -94,7 +97,7 @@ func TestBending(t *testing.T) {
 	}
 	mid := w.Page().StepRect(w.Page().Step(a.ID)).Centre()
 	w.Select(w.Page().Steps[0].ID, w.Page().Steps[1].ID)
-	w.nudge(0, 40)
+	w.steps.Nudge(0, 40)
 	if now := w.runs(c.ID); now[1].Y != y+140 {
 		t.Errorf("both steps moved by 40, it runs %v", now)
 	}
@@ -129,8 +132,8 @@ func TestLabelsOnTheLine(t *testing.T) {
 	w := open(t)
 	_, _, c := w.two()
 	for i, text := range []string{"logged", "by post", "late"} {
-		w.Pointer(Pointer{Type: "double", X: []float64{280, 310, 530}[i], Y: 204, Zoom: 1})
-		w.Accept(text)
+		w.hand.Pointer(hand.Pointer{Type: "double", X: []float64{280, 310, 530}[i], Y: 204, Zoom: 1})
+		w.text.Accept(text)
 	}
 	ls := w.Page().Connector(c.ID).Labels
 	if len(ls) != 3 || ls[0].Place != nil || ls[1].Place == nil || ls[2].Text != "late" {
@@ -144,8 +147,8 @@ func TestLabelsOnTheLine(t *testing.T) {
 		t.Errorf("dragged to %v, stands at %v", geom.Pt(m.X-80, m.Y+40), moved.Centre())
 	}
 	// An empty text takes the one away that was typed on.
-	w.Pointer(Pointer{Type: "double", X: moved.CX(), Y: moved.CY(), Zoom: 1})
-	w.Accept("")
+	w.hand.Pointer(hand.Pointer{Type: "double", X: moved.CX(), Y: moved.CY(), Zoom: 1})
+	w.text.Accept("")
 	if ls := w.Page().Connector(c.ID).Labels; len(ls) != 2 || ls[1].Text != "by post" {
 		t.Errorf("%+v", ls)
 	}
@@ -161,7 +164,7 @@ func TestRehearse(t *testing.T) {
 	w.two()
 	w.Update(true)
 	before, n := w.json(), 0
-	for ; w.Rehearse() && n < 4000; n++ {
+	for ; w.hand.Rehearse() && n < 4000; n++ {
 		if u := w.Update(false); len(u.Patch)+len(u.Moved)+len(u.Drop) > 0 || u.Facts != nil {
 			t.Fatalf("rehearsal %d is shown: %+v", n, u.Patch)
 		}
@@ -182,10 +185,10 @@ func TestKeepOffLabels(t *testing.T) {
 	w := open(t)
 	_, _, c := w.two()
 	d, e := w.put(symbol.Process, 200, 400, "Pack"), w.put(symbol.Process, 600, 400, "Ship")
-	w.connect(d, e)
+	w.steps.Connect(d, e)
 	other := w.Page().Connectors[1].ID
-	w.Pointer(Pointer{Type: "double", X: 400, Y: 200, Zoom: 1})
-	w.Accept("logged by hand")
+	w.hand.Pointer(hand.Pointer{Type: "double", X: 400, Y: 200, Zoom: 1})
+	w.text.Accept("logged by hand")
 	m := w.Sheet().Run(c.ID).Labels[0].Box.Centre()
 	w.drag(m.X, m.Y, 400, 400)
 	lies := func() bool {
@@ -214,7 +217,7 @@ func TestPutIntoAndCloseGap(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
 	w.Do("label", "")
-	w.Accept("yes")
+	w.text.Accept("yes")
 	s := w.put(symbol.Process, 400, 400, "Call the lender")
 	w.drag(400, 400, 400, 200)
 	p := w.Page()
@@ -237,7 +240,7 @@ func TestPutIntoAndCloseGap(t *testing.T) {
 	// A step that is connected is not put into what it is dropped on.
 	d := w.put(symbol.Process, 400, 500, "Note the call")
 	e := w.put(symbol.Process, 700, 500, "Filed")
-	w.connect(d, e)
+	w.steps.Connect(d, e)
 	w.drag(400, 500, 400, 200)
 	if n := len(w.Page().Connectors); n != 2 {
 		t.Errorf("%d connectors", n)
@@ -257,7 +260,7 @@ func TestGlueLoose(t *testing.T) {
 	near := chart.End{X: 600 + 56 + 20, Y: 200} // 20 px off b
 	w.Apply("loosen", chart.Part{Do: "line.set", Page: w.PageID(), ID: c.ID, To: &near})
 	w.Apply("another", chart.Part{Do: "line.add", Page: w.PageID(), Line: &chart.Connector{ID: "far", From: chart.End{Step: a.ID}, To: chart.End{X: 900, Y: 700}, Meaning: chart.Flow}})
-	ls := w.LooseEnds()
+	ls := w.lines.LooseEnds()
 	if len(ls) != 2 || ls[0].Step != b.ID || ls[0].Which != "to" || ls[1].Step != "" {
 		t.Fatalf("%+v", ls)
 	}
@@ -265,7 +268,7 @@ func TestGlueLoose(t *testing.T) {
 	if got := w.Page().Connector(c.ID).To.Step; got != b.ID || w.Notice() == "" {
 		t.Errorf("glued to %q, notice %q", got, w.Notice())
 	}
-	if ls := w.LooseEnds(); len(ls) != 1 {
+	if ls := w.lines.LooseEnds(); len(ls) != 1 {
 		t.Errorf("still loose: %+v", ls)
 	}
 }
@@ -304,8 +307,8 @@ func TestWaysStay(t *testing.T) {
 	_, b, ab := w.two()
 	c := w.put(symbol.Process, 600, 500, "Pack and ship")
 	d := w.put(symbol.Process, 200, 500, "Note the call")
-	w.connect(b, c)
-	w.connect(c, d)
+	w.steps.Connect(b, c)
+	w.steps.Connect(c, d)
 	all := func(e *Editor) string {
 		out := ""
 		for _, l := range e.Sheet().Lines {
@@ -315,11 +318,11 @@ func TestWaysStay(t *testing.T) {
 	}
 	start, far := all(w.Editor), fmt.Sprint(w.runs(ab.ID))
 	at := w.centre(d.ID)
-	w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: at.X + 20, Y: at.Y + 90, Zoom: 1})
-	w.Pointer(Pointer{Type: "move", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: at.X + 20, Y: at.Y + 90, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
 	dragged := all(w.Editor)
-	w.Pointer(Pointer{Type: "up", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "up", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
 	if dropped := all(w.Editor); dropped != dragged || dropped == start {
 		t.Errorf("dragged\n%s, dropped\n%s", dragged, dropped)
 	}
@@ -397,9 +400,9 @@ func FuzzLines(f *testing.F) {
 		w := open(t)
 		w.two()
 		w.put(symbol.Decision, 400, 400, "Complete?")
-		w.connect(w.Page().Steps[1], w.Page().Steps[2])
-		w.connect(w.Page().Steps[2], w.Page().Steps[0])
-		start := Quote(w.Chart())
+		w.steps.Connect(w.Page().Steps[1], w.Page().Steps[2])
+		w.steps.Connect(w.Page().Steps[2], w.Page().Steps[0])
+		start := session.Quote(w.Chart())
 		done := w.Undoable()
 		for range min(max(n, 0), 60) {
 			p := w.Page()
@@ -421,7 +424,7 @@ func FuzzLines(f *testing.F) {
 			case 6:
 				w.Do("reverse", "")
 			case 7:
-				w.Do("kind", kindName(chart.Kinds[r.IntN(len(chart.Kinds))]))
+				w.Do("kind", lines.KindName(chart.Kinds[r.IntN(len(chart.Kinds))]))
 			case 8:
 				s := p.StepRect(p.Steps[r.IntN(len(p.Steps))]).Centre()
 				w.drag(s.X, s.Y, s.X+by(), s.Y+by())
@@ -437,7 +440,7 @@ func FuzzLines(f *testing.F) {
 		for w.Undoable() > done {
 			w.Undo()
 		}
-		if now := Quote(w.Chart()); now != start {
+		if now := session.Quote(w.Chart()); now != start {
 			t.Fatalf("undone it is\n%s\nwas\n%s", now, start)
 		}
 	})
@@ -451,7 +454,7 @@ func TestResizeKeepsTheMiddle(t *testing.T) {
 		left, s, right := w.put(symbol.Process, 160, 200, "A"), w.put(kind, 400, 200, "Whole"), w.put(symbol.Process, 660, 200, "B")
 		below := w.put(symbol.Process, 400, 440, "C")
 		for _, l := range [][2]*chart.Step{{left, s}, {s, right}, {s, below}} {
-			w.connect(w.Page().Step(l[0].ID), w.Page().Step(l[1].ID))
+			w.steps.Connect(w.Page().Step(l[0].ID), w.Page().Step(l[1].ID))
 		}
 		w.Select(s.ID)
 		c := corner(w.Sheet().Shape(s.ID).Rect, 2)

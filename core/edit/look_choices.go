@@ -5,13 +5,15 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/style"
 )
 
 // Words of the colours that are offered, in the order of style.Fills and style.Lines.
 var (
-	fillWords = []string{wordSand, wordSea, wordLilac, wordLeaf, wordClay}
-	lineWords = []string{wordInk, wordRed, wordPine, wordBlue, wordWine}
+	fillWords = []string{say.WordSand, say.WordSea, say.WordLilac, say.WordLeaf, say.WordClay}
+	lineWords = []string{say.WordInk, say.WordRed, say.WordPine, say.WordBlue, say.WordWine}
 )
 
 // wordFamilies are the words of the families, in their order.
@@ -26,61 +28,61 @@ var outlineWeights = []float64{0.75, style.OutlineWeight, 3}
 // stepLookChoices are what the look drawer offers of a step's look, each set by itself.
 func stepLookChoices() []Choice {
 	var out []Choice
-	add := func(l chart.StepLook, words string) { out = append(out, Choice{Arg: Quote(l), Words: words}) }
+	add := func(l chart.StepLook, words string) { out = append(out, Choice{Arg: session.Quote(l), Words: words}) }
 	keyed := func(key string) { out[len(out)-1].Key = key }
 	white := colour.White.String()
-	add(chart.StepLook{Fill: white}, wordFill+": "+wordWhite)
+	add(chart.StepLook{Fill: white}, say.WordFill+": "+say.WordWhite)
 	for i, c := range style.Fills {
-		add(chart.StepLook{Fill: c}, wordFill+": "+fillWords[i])
+		add(chart.StepLook{Fill: c}, say.WordFill+": "+fillWords[i])
 	}
-	add(chart.StepLook{Fill: colour.Ink.String()}, wordFill+": "+wordInk)
-	add(chart.StepLook{Fill: chart.NoColour}, wordNoFill)
-	add(chart.StepLook{Fill2: chart.NoColour}, wordOneColour)
-	add(chart.StepLook{Fill2: white}, wordTwoColours)
+	add(chart.StepLook{Fill: colour.Ink.String()}, say.WordFill+": "+say.WordInk)
+	add(chart.StepLook{Fill: chart.NoColour}, say.WordNoFill)
+	add(chart.StepLook{Fill2: chart.NoColour}, say.WordOneColour)
+	add(chart.StepLook{Fill2: white}, say.WordTwoColours)
 	for _, t := range Turns {
-		add(chart.StepLook{Turn: &t}, fmt.Sprintf("%s: %d°", wordTurn, t))
+		add(chart.StepLook{Turn: &t}, fmt.Sprintf("%s: %d°", say.WordTurn, t))
 	}
 	for _, s := range chart.Shadows {
-		add(chart.StepLook{Shadow: s}, wordShadow+": "+string(s))
+		add(chart.StepLook{Shadow: s}, say.WordShadow+": "+string(s))
 	}
 	for i, c := range style.Lines {
-		add(chart.StepLook{Outline: c}, wordOutline+": "+lineWords[i])
+		add(chart.StepLook{Outline: c}, say.WordOutline+": "+lineWords[i])
 	}
-	add(chart.StepLook{Outline: chart.NoColour}, wordNoOutline)
+	add(chart.StepLook{Outline: chart.NoColour}, say.WordNoOutline)
 	for _, w := range outlineWeights {
-		add(chart.StepLook{Weight: w}, fmt.Sprintf("%s: %g", wordWeight, w))
+		add(chart.StepLook{Weight: w}, fmt.Sprintf("%s: %g", say.WordWeight, w))
 	}
 	for _, d := range chart.Dashes {
-		add(chart.StepLook{Dash: d}, wordDash+": "+string(d))
+		add(chart.StepLook{Dash: d}, say.WordDash+": "+string(d))
 	}
-	add(chart.StepLook{Hatch: new(true)}, wordHatch)
-	add(chart.StepLook{Double: new(true)}, wordDouble)
+	add(chart.StepLook{Hatch: new(true)}, say.WordHatch)
+	add(chart.StepLook{Double: new(true)}, say.WordDouble)
 	text := func(t chart.TextLook, words string) { add(chart.StepLook{Text: t}, words) }
 	for _, st := range chart.TextStyles {
-		text(chart.TextLook{Style: st}, wordTextStyle+": "+string(st))
+		text(chart.TextLook{Style: st}, say.WordTextStyle+": "+string(st))
 	}
 	for _, f := range []chart.Family{chart.Sans, chart.Serif, chart.Mono} {
-		text(chart.TextLook{Family: f}, wordFamily+": "+string(f))
+		text(chart.TextLook{Family: f}, say.WordFamily+": "+string(f))
 	}
-	text(chart.TextLook{Bold: new(true)}, wordBold)
+	text(chart.TextLook{Bold: new(true)}, say.WordBold)
 	keyed("Ctrl+B")
-	text(chart.TextLook{Italic: new(true)}, wordItalic)
+	text(chart.TextLook{Italic: new(true)}, say.WordItalic)
 	keyed("Ctrl+I")
-	text(chart.TextLook{Underline: new(true)}, wordUnderline)
+	text(chart.TextLook{Underline: new(true)}, say.WordUnderline)
 	keyed("Ctrl+U")
-	text(chart.TextLook{List: new(true)}, wordBullets)
-	text(chart.TextLook{Colour: chart.ByItself}, wordByItself)
+	text(chart.TextLook{List: new(true)}, say.WordBullets)
+	text(chart.TextLook{Colour: chart.ByItself}, say.WordByItself)
 	for i, c := range style.Lines {
-		text(chart.TextLook{Colour: c}, wordTextColour+": "+lineWords[i])
+		text(chart.TextLook{Colour: c}, say.WordTextColour+": "+lineWords[i])
 	}
-	text(chart.TextLook{Colour: white}, wordTextColour+": "+wordWhite)
+	text(chart.TextLook{Colour: white}, say.WordTextColour+": "+say.WordWhite)
 	for _, d := range []chart.Down{chart.AtTop, chart.InMiddle, chart.AtBottom} {
 		for _, a := range []chart.Across{chart.AtLeft, chart.InCentre, chart.AtRight} {
-			text(chart.TextLook{Across: a, Down: d}, fmt.Sprintf("%s: %s, %s", wordText, d, a))
+			text(chart.TextLook{Across: a, Down: d}, fmt.Sprintf("%s: %s, %s", say.WordText, d, a))
 		}
 	}
-	text(chart.TextLook{Room: chart.Grows}, wordGrows)
-	text(chart.TextLook{Room: chart.Shrinks}, wordShrinks)
+	text(chart.TextLook{Room: chart.Grows}, say.WordGrows)
+	text(chart.TextLook{Room: chart.Shrinks}, say.WordShrinks)
 	return out
 }
 
@@ -89,12 +91,12 @@ const thickFrame = 2.5
 
 func laneLookChoices() []Choice {
 	var out []Choice
-	colours, words := append([]string{chart.NoColour}, style.Fills...), append([]string{wordNone}, fillWords...)
+	colours, words := append([]string{chart.NoColour}, style.Fills...), append([]string{say.WordNone}, fillWords...)
 	for i, c := range colours {
-		out = append(out, Choice{Arg: Quote(chart.LaneLook{Head: c}), Words: wordHead + ": " + words[i]})
+		out = append(out, Choice{Arg: session.Quote(chart.LaneLook{Head: c}), Words: say.WordHead + ": " + words[i]})
 	}
 	for i, c := range colours {
-		out = append(out, Choice{Arg: Quote(chart.LaneLook{Band: c}), Words: wordBand + ": " + words[i]})
+		out = append(out, Choice{Arg: session.Quote(chart.LaneLook{Band: c}), Words: say.WordBand + ": " + words[i]})
 	}
-	return append(out, Choice{Arg: Quote(chart.LaneLook{Frame: thickFrame}), Words: wordThickFrame})
+	return append(out, Choice{Arg: session.Quote(chart.LaneLook{Frame: thickFrame}), Words: say.WordThickFrame})
 }

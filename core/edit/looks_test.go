@@ -7,6 +7,9 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/scene"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
@@ -77,7 +80,7 @@ func TestNextStepTakesTheLook(t *testing.T) {
 	w.Do("look-plain", "")
 	w.Do("emphasise", "")
 	undos := w.Undoable()
-	if w.Do("emphasise", ""); w.Undoable() != undos || w.Notice() != sayLooksAlready {
+	if w.Do("emphasise", ""); w.Undoable() != undos || w.Notice() != say.LooksAlready {
 		t.Errorf("emphasised twice: %d changes to undo instead of %d, %q", w.Undoable(), undos, w.Notice())
 	}
 	if l := next(symbol.Process, 650); l != nil {
@@ -102,7 +105,7 @@ func TestPickUpAndPutOn(t *testing.T) {
 	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" {
 		t.Errorf("put on: %+v", l)
 	}
-	w.connect(b, a)
+	w.steps.Connect(b, a)
 	d := w.Page().Connectors[1]
 	w.Select(c.ID)
 	w.Do("look", `{"weight":3}`)
@@ -165,7 +168,7 @@ func TestOneFillPer(t *testing.T) {
 		t.Errorf("by value: %v, %q", seen, w.Notice())
 	}
 	w.Do("look-field", "colour of the crate")
-	if w.Notice() != sayNoValues {
+	if w.Notice() != say.NoValues {
 		t.Errorf("a field that no step has: %q", w.Notice())
 	}
 }
@@ -215,7 +218,7 @@ func TestTextLooks(t *testing.T) {
 	a, _, _ := w.two()
 	c := w.put(symbol.Process, 200, 300, "Seal the crate")
 	w.Do("cancel", "")
-	w.connect(a, c)
+	w.steps.Connect(a, c)
 	gap := func() float64 { return w.Sheet().Shape(c.ID).Rect.Y - w.Sheet().Shape(a.ID).Rect.Bottom() }
 	was, room := w.Sheet().Shape(a.ID).Rect, gap()
 	w.Select(a.ID)
@@ -243,17 +246,17 @@ func TestPipette(t *testing.T) {
 	w.Select(b.ID)
 	w.Do("pipette", "")
 	at := w.centre(a.ID)
-	w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
 	if c := w.Update(false).Cursor; c != "crosshair" {
 		t.Errorf("the pointer is %s", c)
 	}
 	w.press(at.X, at.Y)
-	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.picking() || !w.Selected(b.ID) {
+	if l := w.Page().Step(b.ID).Look; l == nil || l.Fill != "#D2A580" || w.hand.Picking() || !w.Selected(b.ID) {
 		t.Errorf("it took %+v, %d selected", l, w.Count())
 	}
 	w.Do("pipette", "")
 	w.Do("cancel", "")
-	if w.picking() || !w.Selected(b.ID) {
+	if w.hand.Picking() || !w.Selected(b.ID) {
 		t.Error("Escape did not put it away alone")
 	}
 }
@@ -317,7 +320,7 @@ func TestKeyAndFields(t *testing.T) {
 		t.Errorf("hidden: %+v", w.Page().Shown)
 	}
 	w.Do("field-show", `{"as":"text"}`)
-	if w.Notice() != sayNoFieldChosen {
+	if w.Notice() != say.NoFieldChosen {
 		t.Errorf("no field: %q", w.Notice())
 	}
 }
@@ -333,9 +336,9 @@ func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
 	w.Do("key", "")
 	w.Update(false)
 	at := w.centre(a.ID)
-	w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
 	for i := range 5 {
-		w.Pointer(Pointer{Type: "move", X: at.X + 20 + 9*float64(i), Y: at.Y + 30, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "move", X: at.X + 20 + 9*float64(i), Y: at.Y + 30, Zoom: 1})
 		u := w.Update(false)
 		for _, e := range u.Patch {
 			if e.Class != "connector" {
@@ -346,7 +349,7 @@ func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
 			t.Errorf("frame %d moves %v", i, u.Moved)
 		}
 	}
-	w.Pointer(Pointer{Type: "up", X: at.X + 56, Y: at.Y + 30, Zoom: 1})
+	w.hand.Pointer(hand.Pointer{Type: "up", X: at.X + 56, Y: at.Y + 30, Zoom: 1})
 }
 
 // A style of text is changed in one place: what one step has by hand becomes the style's, and all
@@ -392,23 +395,23 @@ func TestRunsByHand(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "Seal")
 	w.Do("text", "")
-	w.Type("Seal ", 5, 5)
+	w.text.Type("Seal ", 5, 5)
 	w.Do("step-look", `{"text":{"bold":true}}`)
-	w.Type("Seal d", 6, 6)
-	w.Type("Seal dry", 8, 8)
-	if some, all := w.stepsLook(`{"text":{"bold":true}}`); !some || !all {
+	w.text.Type("Seal d", 6, 6)
+	w.text.Type("Seal dry", 8, 8)
+	if some, all := w.looks.StepsLook(`{"text":{"bold":true}}`); !some || !all {
 		w.Facts()
-		if some, all = w.stepsLook(`{"text":{"bold":true}}`); !some || !all {
+		if some, all = w.looks.StepsLook(`{"text":{"bold":true}}`); !some || !all {
 			t.Errorf("behind a bold word bold is %v, %v", some, all)
 		}
 	}
-	w.Accept("Seal dry")
+	w.text.Accept("Seal dry")
 	if got := w.Page().Step(s.ID).Runs; len(got) != 1 || got[0].From != 5 || got[0].To != 8 {
 		t.Fatalf("runs are %+v", got)
 	}
 	kept := w.json()
 	w.Facts()
-	if some, all := w.stepsLook(`{"text":{"bold":true}}`); !some || all {
+	if some, all := w.looks.StepsLook(`{"text":{"bold":true}}`); !some || all {
 		t.Errorf("of a text with a bold word bold is %v, %v", some, all)
 	}
 	w.Do("step-look", `{"text":{"bold":true}}`)
@@ -420,9 +423,9 @@ func TestRunsByHand(t *testing.T) {
 		t.Error("undo does not bring the word back")
 	}
 	w.Do("text", "")
-	w.Type("Seal dry", 0, 4)
+	w.text.Type("Seal dry", 0, 4)
 	w.Do("look-set", `{"what":"text","value":"#FFFFFF"}`)
-	w.Accept("Seal dry")
+	w.text.Accept("Seal dry")
 	if why := needMending(w.Editor); why != "" {
 		t.Fatalf("white on white need not be mended: %s", why)
 	}
@@ -433,7 +436,7 @@ func TestRunsByHand(t *testing.T) {
 	// Escape while typing takes the looks back with the text.
 	kept = w.json()
 	w.Do("text", "")
-	w.Type("Seal dry", 0, 4)
+	w.text.Type("Seal dry", 0, 4)
 	w.Do("step-look", `{"text":{"italic":true}}`)
 	w.Do("cancel", "")
 	if w.json() != kept {
@@ -448,20 +451,20 @@ func TestLastColoursAndPlainConnectors(t *testing.T) {
 	a, b, c := w.two()
 	w.Select(a.ID)
 	for _, fill := range []string{"#112233", "#445566", "#778899", "#112233"} {
-		w.Do("step-look", Quote(chart.StepLook{Fill: fill}))
+		w.Do("step-look", session.Quote(chart.StepLook{Fill: fill}))
 	}
 	if got := fmt.Sprint(w.Facts().Look.Colours[:3]); got != "[#112233 #778899 #445566]" {
 		t.Errorf("offered are %s", got)
 	}
 	w.Select(c.ID)
-	w.Do("look", Quote(chart.Look{Weight: 3}))
-	w.connect(b, a)
+	w.Do("look", session.Quote(chart.Look{Weight: 3}))
+	w.steps.Connect(b, a)
 	if l := w.Page().Connectors[1]; l.Look == nil || l.Look.Weight != 3 {
 		t.Errorf("the next connector looks like %+v", l.Look)
 	}
 	w.Do("look-next", "")
 	x := w.put(symbol.Process, 400, 400, "Seal")
-	w.connect(a, x)
+	w.steps.Connect(a, x)
 	if l := w.Page().Connectors[2]; l.Look != nil || w.Page().Step(x.ID).Look != nil {
 		t.Errorf("by choice it looks like %+v", l.Look)
 	}

@@ -3,6 +3,8 @@ package edit
 import (
 	"cmp"
 	"slices"
+
+	"plaintracer/core/edit/say"
 )
 
 // MenuGroup is a part of the menu at the hand: what is done most with what is selected, and then, folded, the
@@ -70,15 +72,15 @@ func (e *Editor) Menu() []MenuGroup {
 func (e *Editor) groupName(p Place) string {
 	switch p {
 	case OnSelection, AtHand, SymbolDrawer, LaneDrawer, ByKey:
-		return wordMore
+		return say.WordMore
 	case HoldDrawer:
-		return wordHoldTogether
+		return say.WordHoldTogether
 	case FieldsDrawer:
-		return wordLeads
+		return say.WordLeads
 	case LookDrawer:
-		return wordLooks
+		return say.WordLooks
 	case LineDrawer, OnConnector:
-		return wordLine
+		return say.WordLine
 	}
 	return string(p)
 }

@@ -3,6 +3,8 @@ package edit
 import (
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
+	"plaintracer/core/edit/looks"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/flow"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
@@ -22,42 +24,42 @@ func needSteps(n int, words string) func(*Editor) string {
 }
 
 var (
-	needAStep      = needSteps(1, whyStep)
-	needTwoSteps   = needSteps(2, whyTwoSteps)
-	needThreeSteps = needSteps(3, whyThreeSteps)
+	needAStep      = needSteps(1, say.WhyStep)
+	needTwoSteps   = needSteps(2, say.WhyTwoSteps)
+	needThreeSteps = needSteps(3, say.WhyThreeSteps)
 )
 
 func needOneStep(e *Editor) string {
 	if e.Only() == nil {
-		return whyOneStep
+		return say.WhyOneStep
 	}
 	return ""
 }
 
 func needGroup(e *Editor) string {
-	if len(e.held()) == 0 {
-		return whyNoGroup
+	if len(e.steps.Held()) == 0 {
+		return say.WhyNoGroup
 	}
 	return ""
 }
 
 func needLine(e *Editor) string {
 	if len(e.Lines()) == 0 {
-		return whyLine
+		return say.WhyLine
 	}
 	return ""
 }
 
 func needOneLine(e *Editor) string {
 	if len(e.Lines()) != 1 {
-		return whyOneLine
+		return say.WhyOneLine
 	}
 	return ""
 }
 
 func needOneThing(e *Editor) string {
 	if e.Only() == nil && len(e.Lines()) != 1 {
-		return whyOneThing
+		return say.WhyOneThing
 	}
 	return ""
 }
@@ -65,15 +67,15 @@ func needOneThing(e *Editor) string {
 // needThings wants steps or connectors.
 func needThings(e *Editor) string {
 	if len(e.Steps())+len(e.Lines()) == 0 {
-		return whyThings
+		return say.WhyThings
 	}
 	return ""
 }
 
 func needPicked(e *Editor) string {
-	switch some, ofStep := e.pickedUp(); {
+	switch some, ofStep := e.looks.PickedUp(); {
 	case !some:
-		return whyNotPicked
+		return say.WhyNotPicked
 	case ofStep:
 		return needAStep(e)
 	}
@@ -89,7 +91,7 @@ func needLooks(e *Editor) string {
 			return ""
 		}
 	}
-	return whyPlainAlready
+	return say.WhyPlainAlready
 }
 
 func needFieldNames(e *Editor) string {
@@ -98,13 +100,13 @@ func needFieldNames(e *Editor) string {
 			return ""
 		}
 	}
-	return whyNoFields
+	return say.WhyNoFields
 }
 
 // needTextStyle wants a step whose text has a style, which then can be set from it.
 func needTextStyle(e *Editor) string {
 	if s := e.Only(); s == nil || s.Look == nil || s.Look.Text.Style == "" {
-		return whyNoTextStyle
+		return say.WhyNoTextStyle
 	}
 	return ""
 }
@@ -113,28 +115,28 @@ func needMending(e *Editor) string {
 	if why := needAStep(e); why != "" {
 		return why
 	}
-	for _, s := range unlike(e.Steps()) {
+	for _, s := range looks.Unlike(e.Steps()) {
 		if style.Reads(e.Page(), s) < colour.ForText {
 			return ""
 		}
 	}
-	return whyReads
+	return say.WhyReads
 }
 
 func needMate(e *Editor) string {
 	s := e.Only()
 	if s == nil || s.Symbol != symbol.OffPage {
-		return whyNoOffPage
+		return say.WhyNoOffPage
 	}
 	if len(flow.Mates(e.Chart(), s)) == 0 {
-		return whyNoMate
+		return say.WhyNoMate
 	}
 	return ""
 }
 
 func needLink(e *Editor) string {
-	if _, now, _, ok := e.linked(); !ok || now == nil {
-		return whyNoLink
+	if _, now, _, ok := e.pages.Linked(); !ok || now == nil {
+		return say.WhyNoLink
 	}
 	return ""
 }
@@ -143,7 +145,7 @@ func needLink(e *Editor) string {
 func needInside(e *Editor) string {
 	s := e.Only()
 	if s == nil || s.Link == nil || s.Link.Page == "" || s.Link.Step != "" || e.Chart().Page(s.Link.Page) == nil || s.Link.Page == e.PageID() {
-		return whyNoInside
+		return say.WhyNoInside
 	}
 	return ""
 }
@@ -152,42 +154,42 @@ func needInside(e *Editor) string {
 func needSetup(e *Editor) string {
 	s := e.Page().Setup
 	if s == nil || s.Header == nil && s.Footer == nil && s.Block == nil && s.Ground == nil {
-		return whyNoSetup
+		return say.WhyNoSetup
 	}
 	return ""
 }
 
 func needOutgrown(e *Editor) string {
 	if !e.Page().Outgrown() {
-		return whyFits
+		return say.WhyFits
 	}
 	return ""
 }
 
 func needPages(e *Editor) string {
 	if len(e.Chart().Pages) < 2 {
-		return whyOnePage
+		return say.WhyOnePage
 	}
 	return ""
 }
 
 func needPageBefore(e *Editor) string {
 	if e.PageAt() == 0 {
-		return whyFirstPage
+		return say.WhyFirstPage
 	}
 	return ""
 }
 
 func needPageAfter(e *Editor) string {
 	if e.PageAt() == len(e.Chart().Pages)-1 {
-		return whyLastPage
+		return say.WhyLastPage
 	}
 	return ""
 }
 
 func needPoorHouse(e *Editor) string {
-	if e.Page().House() == nil || e.houseFacts().Poor == 0 {
-		return whyHouseReads
+	if e.Page().House() == nil || e.looks.HouseFacts().Poor == 0 {
+		return say.WhyHouseReads
 	}
 	return ""
 }
@@ -197,7 +199,7 @@ func needBendable(e *Editor) string {
 		return why
 	}
 	if e.Lines()[0].Kind == chart.Straight {
-		return whyStraight
+		return say.WhyStraight
 	}
 	return ""
 }
@@ -207,46 +209,46 @@ func needPinned(e *Editor) string {
 		return why
 	}
 	if len(e.Lines()[0].Pins) == 0 {
-		return whyNoPin
+		return say.WhyNoPin
 	}
 	return ""
 }
 
 func needBand(e *Editor) string {
 	if e.Band() == "" {
-		return whyBand
+		return say.WhyBand
 	}
 	return ""
 }
 
 func needLane(e *Editor) string {
-	if e.lane() == nil {
-		return whyLane
+	if e.bands.Lane() == nil {
+		return say.WhyLane
 	}
 	return ""
 }
 
 func needNextLane(e *Editor) string {
-	if l := e.lane(); l == nil {
-		return whyLane
+	if l := e.bands.Lane(); l == nil {
+		return say.WhyLane
 	} else if ls := e.Page().Lanes; ls[len(ls)-1] == l {
-		return whyLastLane
+		return say.WhyLastLane
 	}
 	return ""
 }
 
 // needGroupable wants a lane or a group of lanes.
 func needGroupable(e *Editor) string {
-	if e.lane() == nil && e.Page().Group(e.Band()) == nil {
-		return whyLane
+	if e.bands.Lane() == nil && e.Page().Group(e.Band()) == nil {
+		return say.WhyLane
 	}
 	return ""
 }
 
 // needSized wants a lane or a stage.
 func needSized(e *Editor) string {
-	if e.lane() == nil && e.stage() == nil {
-		return whySized
+	if e.bands.Lane() == nil && e.bands.Stage() == nil {
+		return say.WhySized
 	}
 	return ""
 }
@@ -256,7 +258,7 @@ func needAcross(e *Editor) string {
 		return why
 	}
 	if e.Page().Down {
-		return whyDown
+		return say.WhyDown
 	}
 	return ""
 }
@@ -267,28 +269,28 @@ func needNoLanes(e *Editor) string {
 		return why
 	}
 	if len(e.Page().Lanes) > 0 {
-		return whyLanesRead
+		return say.WhyLanesRead
 	}
 	return ""
 }
 
 func needLanes(e *Editor) string {
 	if len(e.Page().Lanes) == 0 {
-		return whyNoLanes
+		return say.WhyNoLanes
 	}
 	return ""
 }
 
 func needAny(e *Editor) string {
 	if e.Count() == 0 && e.Band() == "" {
-		return whyNothing
+		return say.WhyNothing
 	}
 	return ""
 }
 
 func needPage(e *Editor) string {
 	if len(e.Page().Steps) == 0 {
-		return whyEmpty
+		return say.WhyEmpty
 	}
 	return ""
 }
@@ -299,43 +301,43 @@ func needLoose(e *Editor) string {
 			return ""
 		}
 	}
-	return whyNoLoose
+	return say.WhyNoLoose
 }
 
 func needTypable(e *Editor) string {
 	if len(e.Steps()) != 1 && len(e.Lines()) != 1 && e.Band() == "" {
-		return whyTypable
+		return say.WhyTypable
 	}
 	return ""
 }
 
 func needPorts(e *Editor) string {
 	if e.Only() == nil {
-		return whyOneStep
+		return say.WhyOneStep
 	}
-	if _, n := e.spare(); n == 0 {
-		return whyNoPorts
+	if _, n := e.lines.Spare(); n == 0 {
+		return say.WhyNoPorts
 	}
 	return ""
 }
 
 func needGap(e *Editor) string {
-	if e.Gap() == nil {
-		return whyNoGap
+	if e.steps.Gap() == nil {
+		return say.WhyNoGap
 	}
 	return ""
 }
 
 func needUndo(e *Editor) string {
 	if e.Undoable() == 0 {
-		return whyNoUndo
+		return say.WhyNoUndo
 	}
 	return ""
 }
 
 func needRedo(e *Editor) string {
 	if e.Redoable() == 0 {
-		return whyNoRedo
+		return say.WhyNoRedo
 	}
 	return ""
 }
@@ -353,7 +355,7 @@ func needOutcome(e *Editor) string {
 		}
 	}
 	if n < 2 || !c.Meaning.Way() {
-		return whyOutcome
+		return say.WhyOutcome
 	}
 	return ""
 }

@@ -8,6 +8,10 @@ import (
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/outline"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/flow"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
@@ -71,7 +75,7 @@ func TestPages(t *testing.T) {
 		w.Redo()
 	}
 	w.Do("page-drop", "")
-	if w.Do("page-drop", ""); len(w.Chart().Pages) != 1 || w.Notice() != sentence(whyOnePage) {
+	if w.Do("page-drop", ""); len(w.Chart().Pages) != 1 || w.Notice() != say.Sentence(say.WhyOnePage) {
 		t.Errorf("the last page was deleted, or not told why not: %q", w.Notice())
 	}
 }
@@ -81,7 +85,7 @@ func TestPasteOnAnotherPage(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
 	w.Select(a.ID, b.ID, c.ID)
-	text := Quote(w.fragment())
+	text := session.Quote(w.steps.Taken())
 	w.Do("page-add", "")
 	w.Do("paste", text)
 	p := w.Page()
@@ -101,7 +105,7 @@ func TestPairs(t *testing.T) {
 	if out.Text != "A" {
 		t.Fatalf("the first off-page connector is called %q", out.Text)
 	}
-	w.connect(a, out)
+	w.steps.Connect(a, out)
 	w.Do("place", string(symbol.OffPage))
 	if s := w.Only(); s.Text != "B" {
 		t.Errorf("the second on the page is called %q", s.Text)
@@ -114,7 +118,7 @@ func TestPairs(t *testing.T) {
 		t.Fatalf("its mate is called %q", in.Text)
 	}
 	b := w.put(symbol.Process, 500, 300, "Pack")
-	w.connect(in, b)
+	w.steps.Connect(in, b)
 	w.Select(in.ID)
 	w.Do("mate", "")
 	if w.Only() == nil || w.Only().ID != out.ID || w.PageAt() != 0 {
@@ -124,12 +128,12 @@ func TestPairs(t *testing.T) {
 	if n, m := w.Chart().Pages[0].Step(a.ID).Number, w.Chart().Pages[1].Step(b.ID).Number; n != "1" || m != "2" {
 		t.Errorf("numbered %s and %s", n, m)
 	}
-	for _, r := range w.Rows() {
+	for _, r := range w.outline.Rows() {
 		if r.ID == out.ID && (r.Goes != "goes on at A, Page 2" || r.GoesTo != w.Chart().Pages[1].ID+" "+in.ID) {
 			t.Errorf("the list tells %q, %q", r.Goes, r.GoesTo)
 		}
 	}
-	for _, r := range Rows(w.Chart(), w.Chart().Pages[1]) {
+	for _, r := range outline.Rows(w.Chart(), w.Chart().Pages[1]) {
 		if r.ID == in.ID && r.Goes != "comes from A, Page 1" {
 			t.Errorf("the list of the other page tells %q", r.Goes)
 		}
@@ -375,8 +379,8 @@ func TestLinks(t *testing.T) {
 	w.Do("link-set", "Page: Packing")
 	at := scene.LinkMark(w.Sheet().Shape(a.ID)).Centre()
 	w.Select()
-	if w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.cursor() != "pointer" {
-		t.Errorf("over the mark the pointer is %s", w.cursor())
+	if w.hand.Pointer(hand.Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.hand.Cursor() != "pointer" {
+		t.Errorf("over the mark the pointer is %s", w.hand.Cursor())
 	}
 	w.press(at.X, at.Y)
 	if w.Page() != second {
@@ -392,10 +396,10 @@ func TestLinks(t *testing.T) {
 		t.Error("it does not lead back")
 	}
 	c := w.centre(a.ID)
-	p := Pointer{Type: "down", X: c.X, Y: c.Y, Zoom: 1, Ctrl: true}
-	w.Pointer(p)
+	p := hand.Pointer{Type: "down", X: c.X, Y: c.Y, Zoom: 1, Ctrl: true}
+	w.hand.Pointer(p)
 	p.Type = "up"
-	w.Pointer(p)
+	w.hand.Pointer(p)
 	if w.Page() != second {
 		t.Error("Ctrl and a press do not lead there")
 	}
@@ -407,7 +411,7 @@ func TestLinks(t *testing.T) {
 	}
 	w.Say("")
 	w.Do("link-open", "")
-	if w.Notice() != sayGone {
+	if w.Notice() != say.Gone {
 		t.Errorf("opened, it says %q", w.Notice())
 	}
 	w.Select()
@@ -510,13 +514,13 @@ func TestPieceOfTextLeads(t *testing.T) {
 	a := w.put(symbol.Process, 300, 200, "Fill in form L-7")
 	w.Select(a.ID)
 	w.Do("text", "")
-	w.Type("Fill in form L-7", 8, 16)
+	w.text.Type("Fill in form L-7", 8, 16)
 	if f := w.Facts().Link; f.Of != "“form L-7”" {
 		t.Errorf("what would lead somewhere is %q", f.Of)
 	}
 	w.Do("link-set", "https://example.org/l-7")
-	w.Type("Please fill in form L-7", 23, 23)
-	w.Accept("Please fill in form L-7")
+	w.text.Type("Please fill in form L-7", 23, 23)
+	w.text.Accept("Please fill in form L-7")
 	s := w.Page().Step(a.ID)
 	if len(s.Runs) != 1 || s.Text[s.Runs[0].From:s.Runs[0].To] != "form L-7" || s.Runs[0].Link.URL != "https://example.org/l-7" || s.Link != nil {
 		t.Fatalf("it is %+v", s.Runs)
@@ -529,10 +533,10 @@ func TestPieceOfTextLeads(t *testing.T) {
 			}
 		}
 	}
-	p := Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1, Ctrl: true}
-	w.Pointer(p)
+	p := hand.Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1, Ctrl: true}
+	w.hand.Pointer(p)
 	p.Type = "up"
-	w.Pointer(p)
+	w.hand.Pointer(p)
 	if u := w.Update(false); u.Open != "https://example.org/l-7" {
 		t.Errorf("pressed with Ctrl it opens %q", u.Open)
 	}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/symbol"
 )
 
@@ -68,7 +69,7 @@ func TestPastedListKeepsWhoDoesIt(t *testing.T) {
 	if got := w.named("Call the brigade").Fields; len(w.Page().Lanes) > 0 || len(got) != 1 || got[0] != (chart.Field{Name: "Role", Value: "Desk"}) {
 		t.Errorf("lanes %v, fields %v", w.laneNames(), got)
 	}
-	if u.Notice != sayRolesKept || len(u.Offers) != 1 {
+	if u.Notice != say.RolesKept || len(u.Offers) != 1 {
 		t.Fatalf("it says %q and offers %v", u.Notice, u.Offers)
 	}
 	w.Do(u.Offers[0].Do, u.Offers[0].Arg)

@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"plaintracer/core/edit/say"
 	"plaintracer/core/symbol"
 )
 
@@ -60,14 +61,14 @@ func TestPastedLineIsReadOtherwise(t *testing.T) {
 		t.Fatalf("it offers %v", u.Offers)
 	}
 	w.Do(u.Offers[0].Do, u.Offers[0].Arg)
-	if ways := w.ways(w.Page().Step(a.ID)); len(ways) != 1 {
+	if ways := w.lines.Ways(w.Page().Step(a.ID)); len(ways) != 1 {
 		t.Errorf("%d ways lead on from the step that was selected", len(ways))
 	}
 	w.Select()
 	u = do("paste", "Is it late?\nPerhaps: go home\nLock up")
 	w.put(symbol.Process, 900, 700, "Something else")
 	was := w.json()
-	if v := do(u.Offers[0].Do, u.Offers[0].Arg); w.json() != was || v.Notice != sayPasteIsPast {
+	if v := do(u.Offers[0].Do, u.Offers[0].Arg); w.json() != was || v.Notice != say.PasteIsPast {
 		t.Errorf("after something else it says %q", v.Notice)
 	}
 }

@@ -85,15 +85,15 @@ func TestNothingLandsOnSomething(t *testing.T) {
 				case "next", "other":
 					some(1)
 					w.Do(cmd, "")
-					w.Accept([]string{"Go on", "Is it so?", "A text that takes a good deal more room than the step has at first"}[r.IntN(3)])
+					w.text.Accept([]string{"Go on", "Is it so?", "A text that takes a good deal more room than the step has at first"}[r.IntN(3)])
 				case "text":
 					some(1)
 					w.typeOnSelected()
-					w.Accept([]string{"Short", "Whether it is so?", "A text that takes a good deal more room than the step has at first, so it grows"}[r.IntN(3)])
+					w.text.Accept([]string{"Short", "Whether it is so?", "A text that takes a good deal more room than the step has at first, so it grows"}[r.IntN(3)])
 				case "copy":
 					some(3)
-					w.copy()
-					w.paste(w.Copied())
+					w.steps.CopySelected()
+					w.outline.Paste(w.Copied())
 				case "change-symbol":
 					some(1)
 					w.Do(cmd, string(symbol.All()[r.IntN(10)].Kind))
@@ -129,7 +129,7 @@ func TestPuttingInMakesRoom(t *testing.T) {
 		a := w.put(symbol.Process, 300, 120, "A")
 		for _, text := range []string{"B", "C", "D"} {
 			w.Do("next", "")
-			w.Accept(text)
+			w.text.Accept(text)
 		}
 		p := w.Page()
 		follow := []string{p.Steps[1].ID, p.Steps[2].ID, p.Steps[3].ID}
@@ -187,7 +187,7 @@ func TestEnterKeepsTheGap(t *testing.T) {
 		w.put(symbol.Terminator, 300, 120, "A")
 		for _, text := range []string{"Do it", "Is it so?", "Go on", "And is this so, whatever else there may be to be looked at?", "On"} {
 			w.Do("next", "")
-			w.Accept(text)
+			w.text.Accept(text)
 		}
 		ss := w.Sheet().Steps
 		for i := 1; i < len(ss); i++ {

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/steps"
 	"plaintracer/core/list"
 )
 
@@ -31,11 +33,11 @@ func TestSeveralRows(t *testing.T) {
 		for _, s := range texts {
 			ids = append(ids, id(s))
 		}
-		w.Do("rows-select", Quote(append(ids, "nobody")))
+		w.Do("rows-select", session.Quote(append(ids, "nobody")))
 	}
 	pick("Log", "Examine", "Fetch it")
 	w.Do("rows-copy", "")
-	var f part
+	var f steps.Fragment
 	if err := json.Unmarshal([]byte(w.Copied()), &f); err != nil || len(f.Steps) != 3 || len(f.Lines) != 2 {
 		t.Fatalf("%v, %+v", err, f)
 	}

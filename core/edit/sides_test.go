@@ -51,11 +51,11 @@ func TestFixSides(t *testing.T) {
 	w.Select("ab")
 	w.Do("fix-sides", "")
 	l := func() *chart.Connector { return w.Page().Connectors[0] }
-	if l().From != (chart.End{Step: "a", Port: "bottom", Fixed: true}) || l().To != (chart.End{Step: "b", Port: "top", Fixed: true}) || !w.sidesFixed() {
+	if l().From != (chart.End{Step: "a", Port: "bottom", Fixed: true}) || l().To != (chart.End{Step: "b", Port: "top", Fixed: true}) || !w.lines.SidesFixed() {
 		t.Errorf("fixed, it runs from %v to %v", l().From, l().To)
 	}
 	w.Do("fix-sides", "")
-	if l().From.Fixed || l().To.Fixed || w.sidesFixed() {
+	if l().From.Fixed || l().To.Fixed || w.lines.SidesFixed() {
 		t.Errorf("let go, it runs from %v to %v", l().From, l().To)
 	}
 	w.Do("best-side", "")

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -23,13 +25,13 @@ func TestTypingIsDrawnAsItWillBe(t *testing.T) {
 		w := open(t)
 		s := w.put(i.Kind, 300, 200, "Short")
 		before := drawnText(w, s.ID)
-		w.typeOnStep(s.ID)
+		w.text.OnStep(s.ID)
 		w.Update(false)
 		if got := drawnText(w, s.ID); got != before {
 			t.Errorf("%s: it jumps when typing begins: %s, was %s", i.Kind, got, before)
 		}
 		long := "A text that does not fit into the symbol as it is, so that it has to grow"
-		w.Type(long, len(long), len(long))
+		w.text.Type(long, len(long), len(long))
 		during := drawnText(w, s.ID)
 		if !strings.Contains(during, "grow") {
 			t.Errorf("%s: what was typed is not drawn: %s", i.Kind, during)
@@ -37,14 +39,14 @@ func TestTypingIsDrawnAsItWillBe(t *testing.T) {
 		if w.Page().Step(s.ID).Text != "Short" {
 			t.Errorf("%s: it is in the chart before typing has ended", i.Kind)
 		}
-		w.Accept(long)
+		w.text.Accept(long)
 		if got := drawnText(w, s.ID); got != during {
 			t.Errorf("%s: it jumps when typing ends: %s, was %s", i.Kind, got, during)
 		}
-		w.typeOnStep(s.ID)
-		w.Type("Something else", 0, 0)
+		w.text.OnStep(s.ID)
+		w.text.Type("Something else", 0, 0)
 		w.Do("cancel", "")
-		if got := drawnText(w, s.ID); got != during || w.Now() != nil {
+		if got := drawnText(w, s.ID); got != during || w.text.Now() != nil {
 			t.Errorf("%s: Escape does not take back what was typed", i.Kind)
 		}
 	}
@@ -62,19 +64,19 @@ func TestTypingInItsPlace(t *testing.T) {
 		box   func() geom.Rect // what the text stands in
 		kept  func() string
 	}{
-		{"step", func() { w.typeOnStep(a.ID) }, func() geom.Rect { return w.Sheet().Shape(a.ID).Rect }, func() string { return p.Step(a.ID).Text }},
-		{"label", func() { w.typeOnLine(c.ID) }, func() geom.Rect { return w.Sheet().Run(c.ID).Labels[0].Box.Grow(1) }, func() string { return p.Connector(c.ID).Outcome() }},
-		{"lane", func() { w.typeOnLane(p.Lanes[0].ID) }, func() geom.Rect {
+		{"step", func() { w.text.OnStep(a.ID) }, func() geom.Rect { return w.Sheet().Shape(a.ID).Rect }, func() string { return p.Step(a.ID).Text }},
+		{"label", func() { w.text.OnLine(c.ID) }, func() geom.Rect { return w.Sheet().Run(c.ID).Labels[0].Box.Grow(1) }, func() string { return p.Connector(c.ID).Outcome() }},
+		{"lane", func() { w.text.OnLane(p.Lanes[0].ID) }, func() geom.Rect {
 			r := p.LaneRect(p.Lanes[0])
 			r.W = chart.LaneHead
 			return r
 		}, func() string { return p.Lanes[0].Name }},
-		{"title", func() { w.typeOnTitle() }, func() geom.Rect { return scene.TitleBox(w.Sheet()) }, func() string { return p.Title }},
-		{"name", func() { w.typeOnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.Chart().Name }},
+		{"title", func() { w.text.OnTitle() }, func() geom.Rect { return scene.TitleBox(w.Sheet()) }, func() string { return p.Title }},
+		{"name", func() { w.text.OnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.Chart().Name }},
 	} {
-		w.Pointer(Pointer{Type: "zoom", Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "zoom", Zoom: 1})
 		k.begin()
-		w.Type("Tell them", 9, 9)
+		w.text.Type("Tell them", 9, 9)
 		ty := w.Update(false).Typing
 		if ty == nil || ty.Kind != k.name {
 			t.Fatalf("%s: typing is %+v", k.name, ty)
@@ -85,12 +87,12 @@ func TestTypingInItsPlace(t *testing.T) {
 		if ty.Upright != (k.name == "lane") {
 			t.Errorf("%s: upright is %v", k.name, ty.Upright)
 		}
-		m := w.handMarks()
+		m := w.hand.HandMarks()
 		caret := m.Items[len(m.Items)-1].Path.Bounds()
 		if !ty.Rect.Grow(2).Contains(caret.Centre()) {
 			t.Errorf("%s: the caret stands at %v, the text at %v", k.name, caret, ty.Rect)
 		}
-		w.Accept("Tell them")
+		w.text.Accept("Tell them")
 		if got := k.kept(); got != "Tell them" {
 			t.Errorf("%s: kept is %q", k.name, got)
 		}
@@ -99,11 +101,11 @@ func TestTypingInItsPlace(t *testing.T) {
 	w.Select(a.ID)
 	n := len(p.Connectors)
 	w.Do("glue", "")
-	w.Type("7", 1, 1)
-	if m := w.handMarks(); !strings.Contains(fmt.Sprint(m), wordGlueTo) {
+	w.text.Type("7", 1, 1)
+	if m := w.hand.HandMarks(); !strings.Contains(fmt.Sprint(m), say.WordGlueTo) {
 		t.Error("nothing says that a number is asked for")
 	}
-	w.Accept("7")
+	w.text.Accept("7")
 	if len(p.Connectors) != n+1 || p.Connectors[n].To.Step != b.ID {
 		t.Error("the number did not connect")
 	}
@@ -113,7 +115,7 @@ func TestTypingInItsPlace(t *testing.T) {
 func TestCaret(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "Log the request of the lender")
-	w.typeOnStep(s.ID)
+	w.text.OnStep(s.ID)
 	type line struct {
 		from, to int
 		at       geom.Point // where it begins, in the middle of its letters
@@ -129,8 +131,8 @@ func TestCaret(t *testing.T) {
 	}
 	q := ls[1].at.Add(geom.Pt(1, 0))
 	w.press(q.X, q.Y)
-	if w.Now() == nil || w.from() != ls[1].from || w.to() != ls[1].from {
-		t.Fatalf("a press at the beginning of the second line: %+v", w.Now())
+	if w.text.Now() == nil || w.from() != ls[1].from || w.to() != ls[1].from {
+		t.Fatalf("a press at the beginning of the second line: %+v", w.text.Now())
 	}
 	for _, c := range []struct {
 		key  string
@@ -143,29 +145,29 @@ func TestCaret(t *testing.T) {
 		{"ArrowUp", false, func() bool { return w.to() == 0 }},
 		{"ArrowDown", false, func() bool { return w.to() >= ls[1].from }},
 	} {
-		if w.MoveCaret(c.key, c.keep); !c.want() {
+		if w.text.MoveCaret(c.key, c.keep); !c.want() {
 			t.Errorf("%s: from %d to %d", c.key, w.from(), w.to())
 		}
 	}
-	w.Pointer(Pointer{Type: "double", X: q.X, Y: q.Y, Zoom: 1})
-	if got := w.Now().Text[w.from():w.to()]; got != strings.Fields(w.Now().Text[ls[1].from:])[0] {
+	w.hand.Pointer(hand.Pointer{Type: "double", X: q.X, Y: q.Y, Zoom: 1})
+	if got := w.text.Now().Text[w.from():w.to()]; got != strings.Fields(w.text.Now().Text[ls[1].from:])[0] {
 		t.Errorf("a double press chooses %q", got)
 	}
 	w.drag(ls[0].at.X, ls[0].at.Y, ls[0].at.X+30, ls[0].at.Y)
-	if w.Now() == nil || w.from() != 0 || w.to() < 3 {
-		t.Errorf("a drag chooses %+v", w.Now())
+	if w.text.Now() == nil || w.from() != 0 || w.to() < 3 {
+		t.Errorf("a drag chooses %+v", w.text.Now())
 	}
 	// Places count in UTF-16 units outside, in bytes inside.
-	w.Type("é🧾x", 3, 4)
+	w.text.Type("é🧾x", 3, 4)
 	if w.from() != len("é🧾") || w.to() != len("é🧾x") {
 		t.Errorf("from %d to %d", w.from(), w.to())
 	}
-	if u := w.typingNow(); u.From != 3 || u.To != 4 {
+	if u := w.text.Shown(); u.From != 3 || u.To != 4 {
 		t.Errorf("told as %d to %d", u.From, u.To)
 	}
 	// A press elsewhere keeps what was typed.
 	w.press(700, 600)
-	if w.Now() != nil || w.Page().Step(s.ID).Text != "é🧾x" {
+	if w.text.Now() != nil || w.Page().Step(s.ID).Text != "é🧾x" {
 		t.Errorf("after a press elsewhere the step says %q", w.Page().Step(s.ID).Text)
 	}
 }
@@ -180,12 +182,12 @@ func TestTypingOnAStepStoredTooSmall(t *testing.T) {
 	if r := w.Sheet().Shape(s.ID).Rect; r.W <= s.W {
 		t.Fatalf("it is drawn %v wide, stored %v", r.W, s.W)
 	}
-	w.typeOnStep(s.ID)
+	w.text.OnStep(s.ID)
 	for _, add := range []string{" and", " and more", " and more of it"} {
-		w.Type(text+add, len(text+add), len(text+add))
+		w.text.Type(text+add, len(text+add), len(text+add))
 	}
 	during := drawnText(w, s.ID)
-	w.Accept(text + " and more of it")
+	w.text.Accept(text + " and more of it")
 	if after := drawnText(w, s.ID); after != during {
 		t.Errorf("typing showed %s, it became %s", during, after)
 	}

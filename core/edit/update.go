@@ -4,6 +4,10 @@ import (
 	"slices"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/outline"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/text"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
@@ -143,18 +147,18 @@ type Update struct {
 	Marks  *scene.Element  // of what is selected; nil when they are as they were
 	Hand   scene.Element   // what the hand shows over them
 	Guides scene.Element
-	Facts  *Facts    // nil when they are as they were
-	Rows   []Row     // nil when the list is as it was
-	Typing *Typing   // what is being typed on now
-	Ask    *Question // a question that is open
-	Notice string    // something to be told once
-	Offers []Answer  // what could be done about the notice
-	Clip   string    // to be put on the system's clipboard
+	Facts  *Facts            // nil when they are as they were
+	Rows   []outline.Row     // nil when the list is as it was
+	Typing *text.Typing      // what is being typed on now
+	Ask    *session.Question // a question that is open
+	Notice string            // something to be told once
+	Offers []session.Answer  // what could be done about the notice
+	Clip   string            // to be put on the system's clipboard
 	Cursor string
-	Open   string      // an address to be opened
-	Row    string      // a row of the list in which typing goes on
-	Field  string      // what the field for the next step begins with
-	Table  *TableFacts // cells that were pasted, until it is told what they say
+	Open   string              // an address to be opened
+	Row    string              // a row of the list in which typing goes on
+	Field  string              // what the field for the next step begins with
+	Table  *outline.TableFacts // cells that were pasted, until it is told what they say
 }
 
 // Moved is an element, by class and id, that stands X, Y px from where it was last drawn. It
@@ -186,14 +190,14 @@ func (e *Editor) Update(fresh bool) Update {
 	again := anew || d.told != e.Status() // fields and the key follow from the chart, not from a gesture
 	d.told = e.Status()
 	told := e.Told()
-	row, field := e.rowOpen()
-	u := Update{Marks: e.marks(), Hand: e.handMarks(), Guides: e.guides(), Typing: e.typingNow(), Ask: e.Asked(), Notice: told.Notice, Offers: told.Offers, Clip: told.Clip, Open: told.Open,
-		Cursor: e.cursor(), Row: row, Field: field, Table: e.tableFacts()}
-	if gap := e.Gap(); gap != nil && !d.offered {
-		u.Notice = sayGap(e.Between(gap))
-		u.Offers = []Answer{{wordCloseGap, "close-gap", ""}}
+	row, field := e.outline.RowOpen()
+	u := Update{Marks: e.hand.Marks(), Hand: e.hand.HandMarks(), Guides: e.hand.Guides(), Typing: e.text.Shown(), Ask: e.Asked(), Notice: told.Notice, Offers: told.Offers, Clip: told.Clip, Open: told.Open,
+		Cursor: e.hand.Cursor(), Row: row, Field: field, Table: e.outline.TableFacts()}
+	if gap := e.steps.Gap(); gap != nil && !d.offered {
+		u.Notice = say.Gap(e.Between(gap))
+		u.Offers = []session.Answer{{Words: say.WordCloseGap, Do: "close-gap", Arg: ""}}
 	}
-	d.offered = e.Gap() != nil
+	d.offered = e.steps.Gap() != nil
 
 	sw, sh := s.Page.SheetSize()
 	back, _ := scene.Back(s)
@@ -256,7 +260,7 @@ func (e *Editor) Update(fresh bool) Update {
 		d.key, u.Drop = "", append(u.Drop, "key")
 	} else if again || s.Page.Key != d.keyAt {
 		if key, ok := scene.Key(s); ok {
-			if now := Quote(key); anew || now != d.key {
+			if now := session.Quote(key); anew || now != d.key {
 				d.key = now
 				u.Patch = append(u.Patch, key)
 			}
@@ -266,21 +270,21 @@ func (e *Editor) Update(fresh bool) Update {
 
 	// In the middle of a gesture only what is selected changes, and while a text is typed the page may grow.
 	size, picked := geom.Pt(s.Page.W, s.Page.H), d.picked
-	if e.Heard() || e.gestureOn() {
+	if e.Heard() || e.hand.GestureOn() {
 		picked = e.SelectionKey()
 	}
-	if !e.gestureOn() && (e.Heard() || size != d.size) || fresh || picked != d.picked {
+	if !e.hand.GestureOn() && (e.Heard() || size != d.size) || fresh || picked != d.picked {
 		d.picked, d.size = picked, size
 		f := e.Facts()
-		if now := Quote(f); now != d.facts {
+		if now := session.Quote(f); now != d.facts {
 			d.facts = now
 			u.Facts = &f
 		}
 	}
 	if d.status != e.Status() {
 		d.status = e.Status()
-		rows := e.Rows()
-		if now := Quote(rows); now != d.rows {
+		rows := e.outline.Rows()
+		if now := session.Quote(rows); now != d.rows {
 			d.rows, u.Rows = now, rows
 		}
 	}
@@ -333,7 +337,7 @@ func shownAt(s *sheet.Sheet, sh *sheet.Shape) string {
 	if len(s.Page.Shown) == 0 {
 		return ""
 	}
-	return Quote(s.Shown(sh.Step))
+	return session.Quote(s.Shown(sh.Step))
 }
 
 // moved is how far run b stands from run a; false where it is of another form.

@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"plaintracer/core/edit/hand"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/scene"
 )
 
@@ -18,7 +20,7 @@ func TestHoverTellsNothing(t *testing.T) {
 	facts := w.drawn.facts
 	hover := func(id string) Update {
 		q := w.centre(id)
-		w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+		w.hand.Pointer(hand.Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
 		return w.Update(false)
 	}
 	for _, id := range []string{a.ID, b.ID} {
@@ -31,7 +33,7 @@ func TestHoverTellsNothing(t *testing.T) {
 			t.Error("the ports are not shown")
 		}
 	}
-	w.Pointer(Pointer{Type: "zoom", Zoom: 2})
+	w.hand.Pointer(hand.Pointer{Type: "zoom", Zoom: 2})
 	if w.Update(false).Marks == nil {
 		t.Error("at another zoom the marks are as large as before")
 	}
@@ -46,20 +48,20 @@ func TestCaretTellsNothing(t *testing.T) {
 	a, _, _ := w.two()
 	w.Do("select", a.ID)
 	w.Do("text", "")
-	w.Type("Look at the form", 0, 0)
+	w.text.Type("Look at the form", 0, 0)
 	w.Update(false)
 	shown := w.Sheet()
 	w.drawn.facts, w.drawn.rows = "not looked at", "nor these"
-	w.Type("Look at the form", 4, 4)
+	w.text.Type("Look at the form", 4, 4)
 	u := w.Update(false)
 	if w.Sheet() != shown || w.drawn.facts != "not looked at" || w.drawn.rows != "nor these" || u.Marks != nil {
 		t.Error("a move of the caret makes the page, its facts, its rows or its marks anew")
 	}
-	w.Type("Look at the forms", 17, 17)
+	w.text.Type("Look at the forms", 17, 17)
 	if w.Update(false); w.drawn.facts != "not looked at" || w.drawn.rows != "nor these" {
 		t.Error("a letter makes facts or rows anew")
 	}
-	w.Type("Look at the forms", 0, 4)
+	w.text.Type("Look at the forms", 0, 4)
 	if w.Update(false); w.drawn.facts == "not looked at" {
 		t.Error("what can be done with a part of the text that is chosen is not told")
 	}
@@ -76,7 +78,7 @@ func TestGrowthByTypingIsTold(t *testing.T) {
 	w.Update(false)
 	h := w.Sheet().Page.H
 	text := strings.Repeat("Look at it with great care, ", 80)
-	w.Type(text, len(text), len(text))
+	w.text.Type(text, len(text), len(text))
 	u := w.Update(false)
 	if w.Sheet().Page.H <= h {
 		t.Fatalf("the page of %v px has not grown: %v", h, p.H)
@@ -125,7 +127,7 @@ func TestSlowIsTold(t *testing.T) {
 	for _, k := range []struct {
 		steps int
 		says  string
-	}{{quick, ""}, {quick + 1, wordLayingOut}} {
+	}{{quick, ""}, {quick + 1, say.WordLayingOut}} {
 		w := &window{t, New(benchChart(k.steps), 0, "win1")}
 		f := w.Facts()
 		for _, name := range []string{"layout", "layout-right", "page-over"} {

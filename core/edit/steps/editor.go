@@ -1,0 +1,15 @@
+// Package steps makes steps and connectors and changes them: placed, typed, moved, sized, lined up, copied, held
+// together in groups, locked, in front of others and behind them, with fields, files and pictures.
+package steps
+
+import "plaintracer/core/edit/session"
+
+// Editor changes the steps of a session.
+type Editor struct {
+	*session.Session
+	Next Next
+	gap  left
+}
+
+// New edits the steps of a session.
+func New(s *session.Session) *Editor { return &Editor{Session: s} }
