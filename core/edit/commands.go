@@ -175,7 +175,8 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "ungroup", Words: say.WordUngroup, Keys: []string{"Ctrl+Shift+G"}, Place: HoldDrawer, Menu: true, need: needGroup, do: func(e *Editor, _ string) { e.steps.Ungroup() }},
 		{Name: "lock", Words: say.WordLock, Keys: []string{"Alt+L"}, Place: HoldDrawer, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.steps.Lock() }, on: func(e *Editor, _ string) bool { return e.steps.AllLocked() }},
-		stackCommand("front", say.WordToFront), stackCommand("forward", say.WordForward), stackCommand("backward", say.WordBackward), stackCommand("back", say.WordToBack),
+		stackCommand("front", say.WordToFront), stackCommand("forward", say.WordForward),
+		stackCommand("backward", say.WordBackward), stackCommand("back", say.WordToBack),
 
 		{Name: "layout", Words: say.WordLayOut, Keys: []string{"l"}, Place: OnPage, Menu: true, Slow: say.WordLayingOut, need: needPage,
 			do: func(e *Editor, _ string) { e.pages.LayOut(false, layout.Down) }},
@@ -205,9 +206,10 @@ func init() { // not a literal: commands lead back to the table
 			do: func(e *Editor, arg string) { e.lines.SetLook(arg) },
 			on: func(e *Editor, arg string) bool { return e.lines.LineLooks(arg) }},
 		{Name: "crossings", Words: say.WordCrossings, Place: LineDrawer, need: needLine,
-			Choices: []Choice{{Arg: "page", Words: say.WordLikePage}, {Arg: "arch", Words: say.WordArch}, {Arg: "break", Words: say.WordBreak}, {Arg: "plain", Words: say.WordPlain}},
-			do:      func(e *Editor, arg string) { e.lines.SetCrossings(arg) },
-			on:      func(e *Editor, arg string) bool { return e.lines.Crosses(arg) }},
+			Choices: []Choice{{Arg: "page", Words: say.WordLikePage}, {Arg: "arch", Words: say.WordArch},
+				{Arg: "break", Words: say.WordBreak}, {Arg: "plain", Words: say.WordPlain}},
+			do: func(e *Editor, arg string) { e.lines.SetCrossings(arg) },
+			on: func(e *Editor, arg string) bool { return e.lines.Crosses(arg) }},
 		{Name: "reverse", Words: say.WordReverse, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.lines.Reverse() }},
 		{Name: "both-ways", Words: say.WordBothWays, Place: LineDrawer, Menu: true, need: needLine, do: func(e *Editor, _ string) { e.lines.BothWays() }},
 		{

@@ -34,6 +34,8 @@ type (
 	Sent      = session.Sent
 	Question  = session.Question
 	Answer    = session.Answer
+
+	TableFacts = outline.TableFacts
 )
 
 // Editor is one window on a chart.

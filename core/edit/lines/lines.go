@@ -11,13 +11,6 @@ import (
 	"plaintracer/core/scene"
 )
 
-// nextLine is what a new connector takes from the last one: how it runs and what
-// was set by hand of its look.
-type nextLine struct {
-	kind chart.Kind
-	look *chart.Look
-}
-
 // SetLines changes the selected connectors by what f says of each; nil leaves
 // one as it is. An action that finds nothing to change says so.
 func (e *Editor) SetLines(words, idle string, f func(c *chart.Connector) *chart.Part) {

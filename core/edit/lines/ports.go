@@ -10,12 +10,6 @@ import (
 	"plaintracer/core/sheet"
 )
 
-// outline is the closed outline of a step as drawn.
-func outline(sh *sheet.Shape) geom.Polyline {
-	pts := sh.Step.Symbol.Outline(sh.Rect.W, sh.Rect.H).Shift(sh.Rect.X, sh.Rect.Y).Flatten(0.2)
-	return append(pts, pts[0])
-}
-
 // OwnPort is a new port of a step near q, and the part that puts it there.
 func (e *Editor) OwnPort(sh *sheet.Shape, q geom.Point) (string, chart.Part) {
 	s := sh.Step

@@ -14,8 +14,8 @@ import (
 // What was done, for undo and history: "Could not ...".
 const (
 	DidType        = "change text"
-	DidLabel       = "change label"
-	DidNameLane    = "rename lane"
+	didLabel       = "change label"
+	didNameLane    = "rename lane"
 	DidTitle       = "change title"
 	DidRename      = "rename chart"
 	DidMove        = "move"
@@ -564,3 +564,6 @@ var (
 	DidSizeBand = map[chart.BandKind]string{chart.LaneBand: didLaneSize, chart.StageBand: didStageSize}
 	NameBand    = map[chart.BandKind]string{chart.LaneBand: nameLane, chart.GroupBand: namePool, chart.StageBand: nameStage}
 )
+
+// DidTyped is what was typed on, by the kinds of Typing.
+var DidTyped = map[string]string{"step": DidType, "label": didLabel, "lane": didNameLane, "title": DidTitle, "name": DidRename}

@@ -242,7 +242,7 @@ func (e *Editor) Accept(text string) {
 		return
 	}
 	if len(parts) > 0 {
-		e.Apply(map[string]string{"step": say.DidType, "label": say.DidLabel, "lane": say.DidNameLane, "title": say.DidTitle, "name": say.DidRename}[t.Kind], parts...)
+		e.Apply(say.DidTyped[t.Kind], parts...)
 	}
 }
 
