@@ -46,6 +46,7 @@ type update struct {
 	Seq     int              `json:"seq"`
 	Waiting int              `json:"waiting"`
 	Handled bool             `json:"handled"`
+	Said    string           `json:"said,omitempty"`
 	Gap     string           `json:"gap,omitempty"` // the log has to be read again from Seq
 	Found   []edit.Found     `json:"found,omitempty"`
 	Page    string           `json:"page,omitempty"` // a command that the page is to do
@@ -147,6 +148,11 @@ func main() {
 			session.MoveCaret(a[0].String(), a[1].Bool())
 			return false
 		}),
+		// send(row, text, to): a row that ends in an arrow, led to a step; handled where it does, and the text without it
+		"send": door(func(a []js.Value, u *update) bool {
+			u.Said, u.Handled = session.SendRow(a[0].String(), a[1].String(), a[2].String())
+			return false
+		}),
 		// menu(): what can be done with what is selected
 		"menu": door(func(_ []js.Value, u *update) bool {
 			u.Menu = session.Menu()
@@ -187,6 +193,9 @@ func main() {
 			return string(b)
 		}),
 	}
+	calls["bench"] = js.FuncOf(func(_ js.Value, a []js.Value) any {
+		return bench(a[0].String(), a[1].String(), a[2].String())
+	})
 	// rehearse(): true while there is more to rehearse
 	calls["rehearse"] = js.FuncOf(func(js.Value, []js.Value) (more any) {
 		defer func() {

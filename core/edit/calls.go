@@ -30,7 +30,6 @@ func init() { // not a literal: they lead back to the commands
 		"read-other":    func(e *Editor, arg string) { e.outline.ReadOther(arg) },
 		"read-next":     func(e *Editor, arg string) { e.outline.Doubted(arg) },
 		"row-try":       func(e *Editor, arg string) { e.outline.RowTry(arg) },
-		"row-send":      func(e *Editor, arg string) { e.outline.RowSend(arg) },
 		"rows-select":   func(e *Editor, arg string) { e.outline.RowsSelect(arg) },
 		"rows-copy":     func(e *Editor, _ string) { e.outline.RowsCopy() },
 		"rows-cut":      func(e *Editor, _ string) { e.outline.RowsCut() },

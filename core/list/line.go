@@ -321,3 +321,15 @@ func isEscaped(s string, i int) bool {
 	}
 	return n%2 == 1
 }
+
+// Onward cuts the arrow off a line that ends in one: what it says leads to a step that is still to be told.
+func Onward(line string) (said string, ok bool) {
+	line = strings.TrimSpace(line)
+	arrow := ""
+	for _, a := range flowArrows {
+		if strings.HasSuffix(line, a) && len(a) > len(arrow) {
+			arrow = a
+		}
+	}
+	return strings.TrimSpace(strings.TrimSuffix(line, arrow)), arrow != ""
+}

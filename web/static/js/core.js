@@ -50,7 +50,9 @@ export async function load(apply) {
     type: call('type'),
     caret: call('caret'),
     menu: call('menu'),
+    send: call('send'),
     chart: () => tracer.chart(),
+    bench: (...args) => JSON.parse(tracer.bench(...args)),
     rehearse,
   };
 }

@@ -212,7 +212,7 @@ async function picture() {
   }
 }
 
-const ten = new Ten(document.querySelector('#bench .symbols'));
+const ten = new Ten(document.querySelector('#bench .symbols'), () => core);
 const bench = new Bench($('bench'), perform, {
   carry: (symbol) => core.act('carry', symbol),
   over(e, on) {
@@ -457,7 +457,7 @@ async function start() {
   const day = new Date();
   const date = [day.getFullYear(), day.getMonth() + 1, day.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
   core.act('told', JSON.stringify({ date, revision: 'draft', owner: document.body.dataset.owner }));
-  ten.opened(chart, JSON.parse(core.chart()));
+  ten.opened(chart);
   Object.assign(now.ten, { on: ten.shown, fixed: ten.fixed });
   countComments(); // they may have come before the core
   paper.fit();

@@ -180,15 +180,11 @@ export class Rows {
 
   // send leads the row that is typed in, where it ends in an arrow, to a step; it tells whether it does.
   send(to) {
-    const words = document.activeElement,
-      arrow = /\s*(->|→)\s*$/;
-    if (!words.matches?.('#rows .words') || !arrow.test(words.value)) return false;
-    const { id } = words.closest('.row').dataset;
-    if (!to || id === to) return false;
-    words.value = words.value.replace(arrow, '');
-    words.dataset.taken = words.value;
-    this.core().act('row-send', JSON.stringify({ id, text: words.value, to }));
-    return true;
+    const words = document.activeElement;
+    if (!to || !words.matches?.('#rows .words')) return false;
+    const u = this.core().send(words.closest('.row').dataset.id, words.value, to);
+    if (u.handled) words.dataset.taken = words.value = u.said;
+    return u.handled;
   }
 
   // several tells whether what is done in a field of the list is done to several rows.

@@ -1,23 +1,17 @@
-// The ten symbols on the bench: those that a person's charts have most of, as far as this browser has
-// opened them, or those that were chosen by hand. They change when a chart is opened, never under the hand.
-
-const ten = 10,
-  remembered = 30; // charts
-// A symbol of the usual ten gives way only to one that charts have more of than this share of their steps.
-const usual = 0.02;
+// The ten symbols on the bench. Which these are, by a person's charts or by hand, is told by the core; this browser keeps
+// what it tells that by. They change when a chart is opened, never under the hand.
 
 // What is kept here may be damaged, or there may be no room to keep it: the bench is then as usual.
 const kept = () => {
   try {
-    const k = JSON.parse(localStorage.bench || '{}');
-    return Array.isArray(k.charts || []) ? k : {};
+    return localStorage.bench || '';
   } catch {
-    return {};
+    return '';
   }
 };
 const keep = (k) => {
   try {
-    localStorage.bench = JSON.stringify(k);
+    localStorage.bench = k;
   } catch {
     // a browser that is full
   }
@@ -27,43 +21,39 @@ const keep = (k) => {
 const widths = ['(min-width: 1560px)', '(min-width: 1880px)'].map((w) => matchMedia(w));
 
 export class Ten {
-  constructor(strip) {
+  // core is a function that has the core's door, once it is loaded.
+  constructor(strip, core) {
     this.strip = strip;
+    this.core = core;
     this.all = [...strip.querySelectorAll('[data-symbol]')];
-    this.first = this.all.filter((b) => !b.hidden).map((b) => b.dataset.symbol);
-    this.shown = this.first;
+    this.shown = this.all.filter((b) => !b.hidden).map((b) => b.dataset.symbol);
     for (const w of widths) w.addEventListener('change', () => this.show(this.shown));
   }
 
-  // opened remembers the symbols of a chart, and shows the ten.
-  opened(id, chart) {
-    const count = {};
-    let n = 0;
-    for (const p of chart.pages)
-      for (const s of p.steps) {
-        count[s.symbol] = (count[s.symbol] || 0) + 1;
-        n++;
-      }
-    const k = kept(),
-      charts = (k.charts || []).filter((c) => c.id !== id);
-    if (n) charts.unshift({ id, n, count });
-    keep({ ...k, charts: charts.slice(0, remembered) });
-    this.show(this.chosen());
+  // opened remembers the symbols of the chart that is open, and shows the ten.
+  opened(id) {
+    this.ask('opened', id);
   }
 
-  // chosen are the ten: by hand, or by use.
-  chosen() {
-    const { fixed, charts = [] } = kept();
-    const there = new Set(this.all.map((b) => b.dataset.symbol));
-    if (fixed?.length === ten && fixed.every((s) => there.has(s))) return fixed;
-    const share = (s) => charts.reduce((sum, c) => sum + (c.count[s] || 0) / c.n, 0) / Math.max(1, charts.length);
-    const out = [...this.first];
-    const others = [...there].filter((s) => !out.includes(s)).sort((a, b) => share(b) - share(a));
-    for (const s of others) {
-      const least = out.reduce((a, b) => (share(b) <= share(a) ? b : a)); // the last of those
-      if (share(s) > share(least) + (this.first.includes(least) ? usual : 0)) out[out.indexOf(least)] = s;
-    }
-    return out;
+  // put puts a symbol on the bench by hand, or takes it off again; it tells why it cannot.
+  put(kind) {
+    return this.ask('put', JSON.stringify({ kind, shown: this.shown }))
+      ? ''
+      : 'a picture is not placed from the bench; paste it, or choose it here';
+  }
+
+  // byUse gives the choice back to use.
+  byUse() {
+    this.ask('use', '');
+  }
+
+  ask(what, arg) {
+    const said = this.core().bench(kept(), what, arg);
+    if (!said.ok) return false;
+    keep(JSON.stringify(said.kept));
+    this.fixed = !!said.kept.fixed;
+    this.show(said.shown);
+    return true;
   }
 
   show(kinds) {
@@ -79,36 +69,5 @@ export class Ten {
 
   of(kind) {
     return this.all.find((b) => b.dataset.symbol === kind);
-  }
-
-  // put puts a symbol on the bench by hand, in the place of the last one that is not used, or takes it off
-  // again; it tells why it cannot.
-  put(kind) {
-    if (!this.of(kind)) return 'a picture is not placed from the bench; paste it, or choose it here';
-    let kinds = [...this.shown];
-    if (kinds.includes(kind)) {
-      kinds = kinds.filter((s) => s !== kind);
-      const back = this.first.find((s) => !kinds.includes(s) && s !== kind);
-      kinds.push(back || this.all.map((b) => b.dataset.symbol).find((s) => !kinds.includes(s) && s !== kind));
-    } else {
-      const { fixed } = kept();
-      // Those that were put there by hand stay longest.
-      const out = [...kinds].reverse().find((s) => !fixed || this.first.includes(s)) || kinds.at(-1);
-      kinds[kinds.indexOf(out)] = kind;
-    }
-    keep({ ...kept(), fixed: kinds });
-    this.show(kinds);
-    return '';
-  }
-
-  get fixed() {
-    return !!kept().fixed;
-  }
-
-  // byUse gives the choice back to use.
-  byUse() {
-    const { charts } = kept();
-    keep({ charts });
-    this.show(this.chosen());
   }
 }
