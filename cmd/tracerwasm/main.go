@@ -14,6 +14,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit"
+	"plaintracer/core/list"
 	"plaintracer/core/scene"
 	"plaintracer/format/svg"
 )
@@ -46,7 +47,6 @@ type update struct {
 	Seq     int              `json:"seq"`
 	Waiting int              `json:"waiting"`
 	Handled bool             `json:"handled"`
-	Said    string           `json:"said,omitempty"`
 	Gap     string           `json:"gap,omitempty"` // the log has to be read again from Seq
 	Found   []edit.Found     `json:"found,omitempty"`
 	Page    string           `json:"page,omitempty"` // a command that the page is to do
@@ -148,11 +148,6 @@ func main() {
 			session.MoveCaret(a[0].String(), a[1].Bool())
 			return false
 		}),
-		// send(row, text, to): a row that ends in an arrow, led to a step; handled where it does, and the text without it
-		"send": door(func(a []js.Value, u *update) bool {
-			u.Said, u.Handled = session.SendRow(a[0].String(), a[1].String(), a[2].String())
-			return false
-		}),
 		// menu(): what can be done with what is selected
 		"menu": door(func(_ []js.Value, u *update) bool {
 			u.Menu = session.Menu()
@@ -193,6 +188,13 @@ func main() {
 			return string(b)
 		}),
 	}
+	// onward(text): a line of the list without the arrow that it ends in, null where it ends in none
+	calls["onward"] = js.FuncOf(func(_ js.Value, a []js.Value) any {
+		if said, ok := list.Onward(a[0].String()); ok {
+			return said
+		}
+		return nil
+	})
 	calls["bench"] = js.FuncOf(func(_ js.Value, a []js.Value) any {
 		return bench(a[0].String(), a[1].String(), a[2].String())
 	})

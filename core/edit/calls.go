@@ -29,6 +29,7 @@ func init() { // not a literal: they lead back to the commands
 		"table-draw":    func(e *Editor, arg string) { e.outline.DrawTable(arg) },
 		"read-other":    func(e *Editor, arg string) { e.outline.ReadOther(arg) },
 		"read-next":     func(e *Editor, arg string) { e.outline.Doubted(arg) },
+		"row-send":      func(e *Editor, arg string) { e.outline.RowSend(arg) },
 		"row-try":       func(e *Editor, arg string) { e.outline.RowTry(arg) },
 		"rows-select":   func(e *Editor, arg string) { e.outline.RowsSelect(arg) },
 		"rows-copy":     func(e *Editor, _ string) { e.outline.RowsCopy() },

@@ -82,6 +82,12 @@ func TestDoing(t *testing.T) {
 		}},
 		{"takes lanes away from the end", func(w *window) { w.Do("lane-names", "A\nB\nC"); w.Do("drawer-kept", "") }, "lane-names", "A\nBoth",
 			func(w *window) bool { ls := w.Page().Lanes; return len(ls) == 2 && ls[1].Name == "Both" }},
+		{"leads a row to a step that was picked", func(w *window) { w.put(symbol.Process, 900, 200, "Lend it") }, "row-send", `{"id":"LAST","text":"Lend the book","to":"STEP"}`,
+			func(w *window) bool {
+				last := w.Page().Steps[2]
+				ways := w.lines.Ways(last)
+				return last.Text == "Lend the book" && len(ways) == 1 && ways[0].To.Step == w.Page().Steps[0].ID && w.Notice() == "“Lend the book” leads to “Log the request”."
+			}},
 	} {
 		w := open(t)
 		w.two()
@@ -326,32 +332,5 @@ func TestRowsTellStores(t *testing.T) {
 	rows := w.outline.Rows()
 	if rows[0].Data != "writes to Card index" || rows[1].Data != "reads from Card index" {
 		t.Errorf("the rows tell %q and %q", rows[0].Data, rows[1].Data)
-	}
-}
-
-// A row that ends in an arrow is led to a step that is picked; another one is left alone.
-func TestRowIsSent(t *testing.T) {
-	w := open(t)
-	a, _, _ := w.two()
-	last := w.put(symbol.Process, 900, 200, "Lend it")
-	before := w.json()
-	for _, text := range []string{"Lend the book", "->x"} {
-		if _, ok := w.SendRow(last.ID, text, a.ID); ok {
-			t.Errorf("%q was sent", text)
-		}
-	}
-	if _, ok := w.SendRow(last.ID, "Lend the book ->", last.ID); ok || w.json() != before {
-		t.Error("it was sent to itself")
-	}
-	for _, arrow := range []string{"->", " → ", "-->"} {
-		said, ok := w.SendRow(last.ID, "Lend the book"+arrow, a.ID)
-		ways := w.lines.Ways(last)
-		if !ok || said != "Lend the book" || last.Text != said || len(ways) != 1 || ways[0].To.Step != a.ID || !strings.Contains(w.Notice(), "leads to") {
-			t.Errorf("%q: %q, %v, told %q, %d ways", arrow, said, ok, w.Notice(), len(ways))
-		}
-		if w.Undo(); w.json() != before {
-			t.Errorf("%q and undone, it is another chart", arrow)
-		}
-		last = w.Page().Step(last.ID)
 	}
 }

@@ -82,10 +82,5 @@ func (e *Editor) MoveCaret(key string, keep bool) { e.text.MoveCaret(key, keep) 
 // Accept ends typing and keeps the text.
 func (e *Editor) Accept(text string) { e.text.Accept(text) }
 
-// SendRow leads a row of the step list whose text ends in an arrow to a step that was picked.
-func (e *Editor) SendRow(row, text, to string) (said string, ok bool) {
-	return e.outline.RowSend(row, text, to)
-}
-
 // Rows is the step list of the page that is shown.
 func (e *Editor) Rows() []Row { return e.outline.Rows() }

@@ -9,7 +9,6 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/bands"
 	"plaintracer/core/edit/say"
-	"plaintracer/core/edit/session"
 	"plaintracer/core/flow"
 	"plaintracer/core/list"
 	"plaintracer/core/symbol"
@@ -29,23 +28,23 @@ func (e *Editor) RowText(arg string) {
 	}
 }
 
-// RowSend leads a row whose text ends in an arrow to a step that was picked, with the rest of the text, which it
-// returns; ok is false where there is no arrow or no other step.
-func (e *Editor) RowSend(id, text, to string) (said string, ok bool) {
-	said, ok = list.Onward(text)
-	if !ok || id == to || e.Page().Step(id) == nil || e.Page().Step(to) == nil {
-		return "", false
+// RowSend takes what was typed into a row and leads it to a step that was picked: {"id","text","to"}.
+func (e *Editor) RowSend(arg string) {
+	var a struct{ ID, To string }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return
 	}
-	e.Hear()
 	e.AsOne(func() {
-		e.RowText(session.Quote(map[string]string{"id": id, "text": said}))
-		s, to := e.Page().Step(id), e.Page().Step(to)
+		e.RowText(arg)
+		s, to := e.Page().Step(a.ID), e.Page().Step(a.To)
+		if s == nil || to == nil || s == to {
+			return
+		}
 		if e.Apply(say.DidConnect, e.lines.SendTo(s, to)...) {
 			e.Say(say.Sent(rowName(s), rowName(to)))
 		}
-		e.row = id
+		e.row = s.ID
 	})
-	return said, true
 }
 
 // RowTry shows on the page what is typed into a row, before it is accepted: {"id","text"}.

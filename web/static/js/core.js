@@ -50,8 +50,8 @@ export async function load(apply) {
     type: call('type'),
     caret: call('caret'),
     menu: call('menu'),
-    send: call('send'),
     chart: () => tracer.chart(),
+    onward: (text) => tracer.onward(text),
     bench: (...args) => JSON.parse(tracer.bench(...args)),
     rehearse,
   };

@@ -181,10 +181,13 @@ export class Rows {
   // send leads the row that is typed in, where it ends in an arrow, to a step; it tells whether it does.
   send(to) {
     const words = document.activeElement;
-    if (!to || !words.matches?.('#rows .words')) return false;
-    const u = this.core().send(words.closest('.row').dataset.id, words.value, to);
-    if (u.handled) words.dataset.taken = words.value = u.said;
-    return u.handled;
+    if (!words.matches?.('#rows .words')) return false;
+    const { id } = words.closest('.row').dataset,
+      said = this.core().onward(words.value);
+    if (said == null || !to || id === to) return false;
+    words.dataset.taken = words.value = said;
+    this.core().act('row-send', JSON.stringify({ id, text: said, to }));
+    return true;
   }
 
   // several tells whether what is done in a field of the list is done to several rows.
