@@ -1,8 +1,12 @@
 package edit
 
 import (
+	"math"
+	"strconv"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
 
@@ -102,5 +106,45 @@ func (e *Editor) nextStep(aside bool) {
 	if e.Apply(words, add, line) {
 		e.Select(id)
 		e.text.OnStep(id)
+	}
+}
+
+// byNumber selects the step numbered d after the selected one.
+func (e *Editor) byNumber(d int) {
+	at := 0
+	if s := e.Only(); s != nil {
+		at, _ = strconv.Atoi(s.Number)
+	}
+	best, dist := "", math.MaxInt
+	for _, s := range e.Page().Steps {
+		if n, err := strconv.Atoi(s.Number); err == nil && (n-at)*d > 0 && (n-at)*d < dist {
+			best, dist = s.ID, (n-at)*d
+		}
+	}
+	if best != "" {
+		e.Select(best)
+	}
+}
+
+// nearest selects the step nearest to the selected one in a direction.
+func (e *Editor) nearest(d geom.Point) {
+	s := e.Only()
+	if s == nil {
+		if ss := e.Page().Steps; len(ss) > 0 {
+			e.Select(ss[0].ID)
+		}
+		return
+	}
+	from := e.Sheet().Shape(s.ID).Rect.Centre()
+	best, dist := "", math.Inf(1)
+	for _, sh := range e.Sheet().Steps {
+		v := sh.Rect.Centre().Sub(from)
+		ahead, beside := v.X*d.X+v.Y*d.Y, math.Abs(v.X*d.Y)+math.Abs(v.Y*d.X)
+		if c := ahead + 2*beside; ahead > 1 && c < dist {
+			best, dist = sh.Step.ID, c
+		}
+	}
+	if best != "" {
+		e.Select(best)
 	}
 }

@@ -60,3 +60,21 @@ func (e *Editor) rename(name string) {
 		e.Apply(say.DidRename, chart.Part{Do: "chart.set", Name: &name})
 	}
 }
+
+// Do carries out a command by its name. What it lacks is said in a notice.
+func (e *Editor) Do(name, arg string) {
+	e.Hear()
+	if f, ok := calls[name]; ok {
+		f(e, arg)
+		return
+	}
+	c, ok := commandNamed(name)
+	switch {
+	case !ok || c.do == nil:
+		e.Say(say.NoSuchCommand(name))
+	case c.need(e) != "":
+		e.Say(say.Sentence(c.need(e)))
+	default:
+		c.do(e, arg)
+	}
+}

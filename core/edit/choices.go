@@ -91,3 +91,9 @@ func groundChoices() []Choice {
 		{Arg: "#F6F3EC", Words: say.WordGround + ": " + say.WordChalk}, {Arg: "#EEF3F3", Words: say.WordGround + ": " + say.WordMist},
 	}
 }
+
+// Choice is one of the ways to do a command, and the key of that way; "" for none.
+type Choice struct{ Arg, Words, Key string }
+
+// wordFamilies are the words of the families, in their order.
+var wordFamilies = []string{"Sans", "Serif", "Mono"}

@@ -35,9 +35,6 @@ type Command struct {
 	has func(*Editor, string) (some, all bool)
 }
 
-// Choice is one of the ways to do a command, and the key of that way; "" for none.
-type Choice struct{ Arg, Words, Key string }
-
 // Place is where a command has its controls.
 type Place string
 
@@ -460,22 +457,4 @@ func symbolChoices() []Choice {
 		out = append(out, Choice{Arg: string(i.Kind), Words: i.Name})
 	}
 	return out
-}
-
-// Do carries out a command by its name. What it lacks is said in a notice.
-func (e *Editor) Do(name, arg string) {
-	e.Hear()
-	if f, ok := calls[name]; ok {
-		f(e, arg)
-		return
-	}
-	c, ok := commandNamed(name)
-	switch {
-	case !ok || c.do == nil:
-		e.Say(say.NoSuchCommand(name))
-	case c.need(e) != "":
-		e.Say(say.Sentence(c.need(e)))
-	default:
-		c.do(e, arg)
-	}
 }

@@ -16,9 +16,6 @@ var (
 	lineWords = []string{say.WordInk, say.WordRed, say.WordPine, say.WordBlue, say.WordWine}
 )
 
-// wordFamilies are the words of the families, in their order.
-var wordFamilies = []string{"Sans", "Serif", "Mono"}
-
 // Turns are the directions of gradients that are offered, degrees.
 var Turns = []int{0, 45, 90, 135}
 

@@ -12,24 +12,6 @@ import (
 	"plaintracer/core/geom"
 )
 
-// Lane is the selected lane; nil where none is.
-func (e *Editor) Lane() *chart.Lane { return e.Page().Lane(e.Band()) }
-
-// The sizes of a new lane and a new stage, px.
-const (
-	newLane  = 132.0
-	newDown  = 190.0 // of a lane that runs down
-	newStage = 300.0
-)
-
-// LaneSize is the size of a new lane, px.
-func LaneSize(p *chart.Page) float64 {
-	if p.Down {
-		return newDown
-	}
-	return newLane
-}
-
 // Insert puts a lane in before or after the selected one, or a stage where one is selected.
 // Beside a group it stands outside of it.
 func (e *Editor) Insert(after int) {
@@ -372,5 +354,29 @@ func LaneWords(p *chart.Page, l *chart.Lane) string {
 	return words
 }
 
-// LeastBand is how small a band can be dragged, px.
-const LeastBand = 48.0
+// lanesAway are the parts that take all lanes away and leave the steps in place.
+func lanesAway(p *chart.Page) []chart.Part {
+	place := chart.Part{Do: "step.place", Page: p.ID}
+	for _, s := range p.Steps {
+		pl := p.PlaceAt(s.ID, "", p.StepRect(s))
+		place.Places = append(place.Places, pl)
+	}
+	var parts []chart.Part
+	if len(place.Places) > 0 {
+		parts = append(parts, place)
+	}
+	for _, l := range p.Lanes {
+		parts = append(parts, chart.Part{Do: "lane.drop", Page: p.ID, ID: l.ID})
+	}
+	for _, g := range p.Groups {
+		parts = append(parts, chart.Part{Do: "group.drop", Page: p.ID, ID: g.ID})
+	}
+	for _, s := range p.Stages {
+		parts = append(parts, chart.Part{Do: "stage.drop", Page: p.ID, ID: s.ID})
+	}
+	if p.Down {
+		down := false
+		parts = append(parts, chart.Part{Do: "page.set", Page: p.ID, Down: &down, Turned: &chart.Turned{}})
+	}
+	return parts
+}

@@ -37,9 +37,6 @@ func (e *Editor) NameLanes(list string) {
 	e.Apply(say.DidLanes, parts...)
 }
 
-// mostLanes of a page that are made from names.
-const mostLanes = 40
-
 // lanesNamed are the parts that make the page's lanes those named.
 func (e *Editor) lanesNamed(names []string) []chart.Part {
 	scratch := &chart.Chart{Pages: []*chart.Page{e.Page().Clone()}}
@@ -61,33 +58,6 @@ func (e *Editor) lanesNamed(names []string) []chart.Part {
 		case p.Lanes[i].Name != n:
 			try(chart.Part{Do: "lane.set", Page: p.ID, ID: p.Lanes[i].ID, Name: &n})
 		}
-	}
-	return parts
-}
-
-// lanesAway are the parts that take all lanes away and leave the steps in place.
-func lanesAway(p *chart.Page) []chart.Part {
-	place := chart.Part{Do: "step.place", Page: p.ID}
-	for _, s := range p.Steps {
-		pl := p.PlaceAt(s.ID, "", p.StepRect(s))
-		place.Places = append(place.Places, pl)
-	}
-	var parts []chart.Part
-	if len(place.Places) > 0 {
-		parts = append(parts, place)
-	}
-	for _, l := range p.Lanes {
-		parts = append(parts, chart.Part{Do: "lane.drop", Page: p.ID, ID: l.ID})
-	}
-	for _, g := range p.Groups {
-		parts = append(parts, chart.Part{Do: "group.drop", Page: p.ID, ID: g.ID})
-	}
-	for _, s := range p.Stages {
-		parts = append(parts, chart.Part{Do: "stage.drop", Page: p.ID, ID: s.ID})
-	}
-	if p.Down {
-		down := false
-		parts = append(parts, chart.Part{Do: "page.set", Page: p.ID, Down: &down, Turned: &chart.Turned{}})
 	}
 	return parts
 }
@@ -133,9 +103,6 @@ func (e *Editor) NewLanes(names []string) []chart.Part {
 	}
 	return parts
 }
-
-// lanePad is what a step keeps to its lane's border, px.
-const lanePad = 12.0
 
 // RoleField is the field that keeps who does a step on a page without lanes.
 const RoleField = "Role"

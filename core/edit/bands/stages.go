@@ -8,9 +8,6 @@ import (
 	"plaintracer/core/edit/say"
 )
 
-// Stage is the selected stage; nil where none is.
-func (e *Editor) Stage() *chart.Stage { return e.Page().Stage(e.Band()) }
-
 // NameStages gives the page the stages named, one a line, as nameLanes does lanes. New ones stand
 // behind those that are there.
 func (e *Editor) NameStages(list string) {

@@ -7,22 +7,6 @@ import (
 	"plaintracer/core/scene"
 )
 
-// The pointer's forms, as CSS names them.
-const (
-	arrow      = "default"
-	crosshair  = "crosshair" // pulls a connector, places a symbol, drags a frame
-	moveAll    = "move"
-	grab       = "grab"
-	grabbing   = "grabbing"
-	ibeam      = "text"
-	across     = "ew-resize"
-	upAndDown  = "ns-resize"
-	rowEdge    = "row-resize"
-	columnEdge = "col-resize"
-	leaveCopy  = "copy"
-	pointing   = "pointer" // opens what it is on
-)
-
 // grip is what a press at a point takes hold of: the pointer's form says it beforehand,
 // take does it. The gesture that take returns may be nil.
 type grip struct {
@@ -189,27 +173,3 @@ type clicking struct {
 func (g *clicking) move(*Editor, Pointer) {}
 func (g *clicking) up(*Editor, Pointer)   { g.do() }
 func (g *clicking) cursor() string        { return g.form }
-
-// corners are the crop marks' places around a selected step, clockwise from
-// the top left.
-func corners(r geom.Rect, zoom float64) [4]geom.Point {
-	g := r.Grow(cropOff / zoom)
-	return [4]geom.Point{{X: g.X, Y: g.Y}, {X: g.Right(), Y: g.Y}, {X: g.Right(), Y: g.Bottom()}, {X: g.X, Y: g.Bottom()}}
-}
-
-func cornerCursor(i int) string {
-	return [4]string{"nwse-resize", "nesw-resize", "nwse-resize", "nesw-resize"}[i]
-}
-
-// Cursor is the pointer's form: what the hand does, or would do where it is.
-func (e *Editor) Cursor() string {
-	switch {
-	case e.gesture != nil:
-		return e.gesture.cursor()
-	case e.hand != "":
-		return crosshair
-	case e.over != "":
-		return e.over
-	}
-	return arrow
-}

@@ -13,8 +13,6 @@ import (
 	"plaintracer/core/sheet"
 )
 
-const cropOff = 8.0 // crop marks stand this far off, px of the screen
-
 // Marks is what lies over the drawing whatever the hand does: signs of comments, crop marks, the selected
 // connectors; nil where it is as it was. With all selected it is large, and a pointer that hovers changes nothing of it.
 func (e *Editor) Marks() *scene.Element {
@@ -23,12 +21,6 @@ func (e *Editor) Marks() *scene.Element {
 		return e.selectionMarks()
 	}
 	return nil
-}
-
-// marked is what the marks that the browser shows follow from, besides what is heard.
-type marked struct {
-	sheet *sheet.Sheet
-	zoom  float64
 }
 
 func (e *Editor) selectionMarks() *scene.Element {

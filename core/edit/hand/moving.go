@@ -1,7 +1,6 @@
 package hand
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -11,7 +10,6 @@ import (
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
-	"plaintracer/core/typeset"
 )
 
 // moving drags the selected steps; with Ctrl a copy stays behind.
@@ -205,33 +203,4 @@ func (g *moving) cursor() string {
 		return leaveCopy
 	}
 	return moveAll
-}
-
-const guideGrey = "#8B8F90"
-
-// construction draws guides as thin lines to the paper's edge.
-func (e *Editor) construction(m scene.Pen, guides []arrange.Guide) {
-	p := e.Sheet().Page
-	for _, l := range guides {
-		a, b := geom.Pt(0, l.At), geom.Pt(p.W, l.At)
-		if l.Upright {
-			a, b = geom.Pt(l.At, 0), geom.Pt(l.At, p.H)
-		}
-		m.Line(geom.Polyline{a, b}.Path(), guideGrey, 0.8)
-	}
-}
-
-// gaps writes the distances that guides make equal.
-func (e *Editor) gaps(m scene.Pen, guides []arrange.Guide) {
-	k := m.K
-	for _, l := range guides {
-		if l.Gap == 0 {
-			continue
-		}
-		words, size := fmt.Sprintf("%.0f mm", l.Gap*25.4/96), 11*k
-		w := typeset.Width(typeset.MonoBold, size, words)
-		x, y := l.Mid.X-w/2, l.Mid.Y+14*k
-		m.Add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
-			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.MonoBold, Size: size, Fill: scene.Quiet, Width: w})
-	}
 }

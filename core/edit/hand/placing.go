@@ -86,20 +86,3 @@ func (g *placing) guides(e *Editor, m scene.Pen) {
 }
 
 func (g *placing) cursor() string { return crosshair }
-
-// willStand shows a step before it is there: its outline, and the lane that will have it.
-func (e *Editor) willStand(m scene.Pen, k symbol.Kind, r geom.Rect) {
-	p := e.Page()
-	e.laneMark(m, r)
-	pl := arrange.Settle(p, "", r)
-	m.Outline(k, p.RectOf(pl))
-}
-
-// laneMark frames the lane that a step standing at r belongs to.
-func (e *Editor) laneMark(m scene.Pen, r geom.Rect) {
-	pg := e.Sheet().Page
-	if l := pg.LaneUnder(r.Centre()); l != nil {
-		m.Line(geom.Box(pg.LaneRect(l)), scene.Quiet, 1.6)
-		m.Line(geom.Box(pg.HeadRect(l)), scene.Quiet, 1.6)
-	}
-}

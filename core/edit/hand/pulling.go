@@ -72,11 +72,6 @@ func (g *pulling) refresh(e *Editor) {
 	e.Preview(&cmd)
 }
 
-const (
-	pulledID   = "pulled"      // of the connector shown while it is pulled
-	pulledStep = "pulled-step" // of the step that it will lead to
-)
-
 func (g *pulling) command(e *Editor) chart.Command {
 	p := e.Page()
 	if g.line != "" {

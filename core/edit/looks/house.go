@@ -145,16 +145,6 @@ func (e *Editor) MendHouse() {
 	e.Say(say.Repaired(changed))
 }
 
-// HouseFacts are about the chart's house style.
-type HouseFacts struct {
-	Name  string   `json:"name"`
-	Paper string   `json:"paper"`
-	Reads []string `json:"reads"` // in words, all pairings, those that read worst first
-	Poor  int      `json:"poor"`  // how many cannot be read well
-	Own   string   `json:"own"`   // it itself, as JSON, where it does not come with the application
-	Font  string   `json:"font"`  // the id of one that somebody brought
-}
-
 // HouseFacts tells of the house style; its pairings are looked through once.
 func (e *Editor) HouseFacts() HouseFacts {
 	h := e.Page().House()

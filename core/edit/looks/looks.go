@@ -14,9 +14,6 @@ import (
 	"plaintracer/core/style"
 )
 
-// mostRecent is how many colours are kept that were set by hand.
-const mostRecent = 3
-
 // use keeps the colours that were set by hand.
 func (e *Editor) use(colours ...string) {
 	for _, c := range colours {

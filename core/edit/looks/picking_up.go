@@ -6,13 +6,6 @@ import (
 	"plaintracer/core/edit/session"
 )
 
-// pickedLook is a look that can be put on others.
-type pickedLook struct {
-	step *chart.StepLook
-	line *chart.Look
-	of   string // what it was picked up from, in words
-}
-
 // PickUp picks up the look of the only selected step or connector.
 func (e *Editor) PickUp() {
 	if s := e.Only(); s != nil {

@@ -27,3 +27,10 @@ type Editor struct {
 func New(st *steps.Editor, ls *lines.Editor, bs *bands.Editor) *Editor {
 	return &Editor{Session: st.Session, steps: st, lines: ls, bands: bs}
 }
+
+// reading is a list that was pasted, to be read otherwise as long as nothing was done since.
+type reading struct {
+	lines []string
+	after string // the step it follows, "" for none
+	undo  int    // commands that can be undone, that one with them
+}

@@ -204,3 +204,23 @@ func (e *Editor) followedBy(s *chart.Step, f steps.Fragment, ids []string) []cha
 	}
 	return parts
 }
+
+// ReadOther pastes the list anew with such a line read the other way.
+func (e *Editor) ReadOther(place string) {
+	r := e.pasted
+	d, _, _ := e.doubt(place)
+	if d == nil {
+		return
+	}
+	if e.Undoable() != r.undo || e.Last() != say.DidPaste {
+		e.Say(say.PasteIsPast)
+		return
+	}
+	e.Undo()
+	if e.Select(); r.after != "" {
+		e.Select(r.after)
+	}
+	lines := append([]string{}, r.lines...)
+	lines[d.Line] = d.Text
+	e.pasteLines(strings.Join(lines, "\n"))
+}

@@ -2,19 +2,11 @@ package outline
 
 import (
 	"strconv"
-	"strings"
 
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/list"
 )
-
-// reading is a list that was pasted, to be read otherwise as long as nothing was done since.
-type reading struct {
-	lines []string
-	after string // the step it follows, "" for none
-	undo  int    // commands that can be undone, that one with them
-}
 
 // doubt is a line of the list that was pasted which can be read in two ways, by its place among those, and how
 // many there are; nil where there is no such line.
@@ -39,24 +31,4 @@ func (e *Editor) Doubted(place string) {
 		offers = append(offers, session.Answer{Words: say.NextReading(next+1, n), Do: "read-next", Arg: strconv.Itoa(next)})
 	}
 	e.Say(say.ReadAs(e.pasted.lines[d.Line], d.Taken), offers...)
-}
-
-// ReadOther pastes the list anew with such a line read the other way.
-func (e *Editor) ReadOther(place string) {
-	r := e.pasted
-	d, _, _ := e.doubt(place)
-	if d == nil {
-		return
-	}
-	if e.Undoable() != r.undo || e.Last() != say.DidPaste {
-		e.Say(say.PasteIsPast)
-		return
-	}
-	e.Undo()
-	if e.Select(); r.after != "" {
-		e.Select(r.after)
-	}
-	lines := append([]string{}, r.lines...)
-	lines[d.Line] = d.Text
-	e.pasteLines(strings.Join(lines, "\n"))
 }

@@ -16,3 +16,9 @@ type Editor struct {
 
 // New edits the pages of a session.
 func New(t *text.Editor) *Editor { return &Editor{Session: t.Session, text: t} }
+
+// ChartName is another chart of the same person, as the page around the editor tells it.
+type ChartName struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}

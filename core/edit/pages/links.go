@@ -14,12 +14,6 @@ import (
 	"plaintracer/core/scene"
 )
 
-// ChartName is another chart of the same person, as the page around the editor tells it.
-type ChartName struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
-}
-
 // LinkFacts are about where what is selected leads, and what it could lead to.
 type LinkFacts struct {
 	Of    string   `json:"of"`    // what is selected, in words; "" for nothing that can lead anywhere

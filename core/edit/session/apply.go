@@ -21,13 +21,6 @@ func (s *Session) ApplyAnew(lines []*chart.Connector, words string, parts ...cha
 	return s.commitDone(cmd)
 }
 
-// ApplyToPages does what changes pages themselves: nothing on them makes room for it.
-func (s *Session) ApplyToPages(words string, parts ...chart.Part) bool {
-	s.Keep()
-	s.Cancel()
-	return s.commitDone(chart.Command{Words: words, Parts: parts})
-}
-
 func (s *Session) commitDone(cmd chart.Command) bool {
 	inv, ok := s.commit(cmd)
 	if ok {
@@ -94,7 +87,7 @@ func (s *Session) changed() {
 	s.status++
 	s.forget()
 	s.prune(s.Page())
-	for _, d := range s.doings {
+	for _, d := range s.doings.all {
 		d.Changed()
 	}
 }

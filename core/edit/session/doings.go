@@ -10,42 +10,27 @@ type Doing struct {
 	Cancel  func()      // ends it without a change
 }
 
+// doings are what may be under way in a window.
+type doings struct{ all []Doing }
+
 // Under adds what may be under way. Of several the first one that is on is shown.
-func (s *Session) Under(d Doing) { s.doings = append(s.doings, d) }
+func (ds *doings) Under(d Doing) { ds.all = append(ds.all, d) }
 
 // UnderWay reports whether anything is.
-func (s *Session) UnderWay() bool { return s.doing() != nil }
+func (ds *doings) UnderWay() bool { return ds.doing() != nil }
 
-func (s *Session) doing() *Doing {
-	for i := range s.doings {
-		if s.doings[i].On() {
-			return &s.doings[i]
+func (ds *doings) doing() *Doing {
+	for i := range ds.all {
+		if ds.all[i].On() {
+			return &ds.all[i]
 		}
 	}
 	return nil
 }
 
 // Keep ends what is under way and keeps what was typed.
-func (s *Session) Keep() {
-	for _, d := range s.doings {
+func (ds *doings) Keep() {
+	for _, d := range ds.all {
 		d.Keep()
-	}
-}
-
-// Cancel ends what is under way without a change.
-func (s *Session) Cancel() {
-	for _, d := range s.doings {
-		d.Cancel()
-	}
-	s.ask = nil
-	s.Preview(nil)
-}
-
-// follow shows what is under way on the chart as it now is.
-func (s *Session) follow() {
-	if d := s.doing(); d != nil {
-		d.Follow()
-	} else { // a row is shown as typed again with its next letter
-		s.Preview(nil)
 	}
 }

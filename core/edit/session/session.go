@@ -16,10 +16,8 @@ type Session struct {
 	selection
 	history
 	view
-	doings []Doing
-	heard  bool // something came that facts could tell of: more than a pointer that hovers
-	told   Told
-	ask    *Question
+	doings
+	told
 }
 
 // New opens a session on the chart as the server has it after command seq.

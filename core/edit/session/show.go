@@ -94,3 +94,28 @@ func (s *Session) followTo(cmd chart.Command) {
 		}
 	}
 }
+
+// Cancel ends what is under way without a change.
+func (s *Session) Cancel() {
+	for _, d := range s.doings.all {
+		d.Cancel()
+	}
+	s.ask = nil
+	s.Preview(nil)
+}
+
+// follow shows what is under way on the chart as it now is.
+func (s *Session) follow() {
+	if d := s.doing(); d != nil {
+		d.Follow()
+	} else { // a row is shown as typed again with its next letter
+		s.Preview(nil)
+	}
+}
+
+// ApplyToPages does what changes pages themselves: nothing on them makes room for it.
+func (s *Session) ApplyToPages(words string, parts ...chart.Part) bool {
+	s.Keep()
+	s.Cancel()
+	return s.commitDone(chart.Command{Words: words, Parts: parts})
+}

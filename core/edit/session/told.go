@@ -30,48 +30,55 @@ type Named struct {
 	Name string `json:"name"`
 }
 
+// told is what a window has to tell, and what it asks.
+type told struct {
+	now   Told
+	ask   *Question
+	heard bool // something came that facts could tell of: more than a pointer that hovers
+}
+
 // Say tells something once, and offers what could be done about it.
-func (s *Session) Say(words string, offers ...Answer) {
-	s.told.Notice = words
+func (t *told) Say(words string, offers ...Answer) {
+	t.now.Notice = words
 	if len(offers) > 0 {
-		s.told.Offers = offers
+		t.now.Offers = offers
 	}
 }
 
 // Notice is what will be told, Offers what is offered with it.
-func (s *Session) Notice() string   { return s.told.Notice }
-func (s *Session) Offers() []Answer { return s.told.Offers }
+func (t *told) Notice() string   { return t.now.Notice }
+func (t *told) Offers() []Answer { return t.now.Offers }
 
 // Copy keeps a text for the system's clipboard.
-func (s *Session) Copy(text string) { s.told.Clip = text }
+func (t *told) Copy(text string) { t.now.Clip = text }
 
 // Copied is what goes there.
-func (s *Session) Copied() string { return s.told.Clip }
+func (t *told) Copied() string { return t.now.Clip }
 
 // Open lets the page around the editor open an address.
-func (s *Session) Open(url string) { s.told.Open = url }
+func (t *told) Open(url string) { t.now.Open = url }
 
 // Told takes what is to be told.
-func (s *Session) Told() Told {
-	t := s.told
-	s.told = Told{}
-	return t
+func (t *told) Told() Told {
+	now := t.now
+	t.now = Told{}
+	return now
 }
 
 // Ask asks a question, which stays open until something else is done; nil takes it back.
-func (s *Session) Ask(q *Question) { s.ask = q }
+func (t *told) Ask(q *Question) { t.ask = q }
 
 // Asked is the question that is open.
-func (s *Session) Asked() *Question { return s.ask }
+func (t *told) Asked() *Question { return t.ask }
 
 // Hear says that something came which facts could tell of: more than a pointer that hovers.
-func (s *Session) Hear() { s.heard = true }
+func (t *told) Hear() { t.heard = true }
 
 // Heard reports whether something came since the last Attend.
-func (s *Session) Heard() bool { return s.heard }
+func (t *told) Heard() bool { return t.heard }
 
 // Attend ends what was heard.
-func (s *Session) Attend() { s.heard = false }
+func (t *told) Attend() { t.heard = false }
 
 // Quote writes a value as JSON.
 func Quote(v any) string {

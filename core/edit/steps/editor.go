@@ -2,7 +2,10 @@
 // together in groups, locked, in front of others and behind them, with fields, files and pictures.
 package steps
 
-import "plaintracer/core/edit/session"
+import (
+	"plaintracer/core/chart"
+	"plaintracer/core/edit/session"
+)
 
 // Editor changes the steps of a session.
 type Editor struct {
@@ -13,3 +16,11 @@ type Editor struct {
 
 // New edits the steps of a session.
 func New(s *session.Session) *Editor { return &Editor{Session: s} }
+
+// left is a connector that would close the gap which deleting a step has left on a page, and how many commands this
+// window had made by then: after another one it is the past.
+type left struct {
+	line     *chart.Connector
+	page     string
+	commands int
+}

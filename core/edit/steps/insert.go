@@ -80,14 +80,6 @@ func (e *Editor) gapLeft() *chart.Connector {
 	return &c
 }
 
-// left is a connector that would close the gap which deleting a step has left on a page, and how many commands this
-// window had made by then: after another one it is the past.
-type left struct {
-	line     *chart.Connector
-	page     string
-	commands int
-}
-
 // Gap is the connector that would close the gap which the last command left; nil when it left none.
 func (e *Editor) Gap() *chart.Connector {
 	if g := e.gap; g.line != nil && g.page == e.PageID() && g.commands == e.Commands() {

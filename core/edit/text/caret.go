@@ -3,7 +3,6 @@ package text
 import (
 	"math"
 	"strings"
-	"unicode/utf8"
 
 	"github.com/rivo/uniseg"
 
@@ -362,33 +361,3 @@ func (e *Editor) MoveCaret(key string, keep bool) {
 
 // level is the place in line to that stands level with d px along line from.
 func (e *Editor) level(to, from typedLine, d float64) int { return e.nearestIn(to, from.along(d)) }
-
-// bytesAt turns a place counted in UTF-16 units into one counted in bytes, unitsAt does
-// the reverse.
-func bytesAt(s string, units int) int {
-	for i, r := range s {
-		if units <= 0 {
-			return i
-		}
-		units -= units16(r)
-	}
-	return len(s)
-}
-
-func unitsAt(s string, bytes int) int {
-	n := 0
-	for i, r := range s {
-		if i >= bytes {
-			break
-		}
-		n += units16(r)
-	}
-	return n
-}
-
-func units16(r rune) int {
-	if utf8.RuneLen(r) == 4 {
-		return 2
-	}
-	return 1
-}

@@ -1,3 +1,5 @@
+// Package text types on the page: the page is drawn with the text as it is at the moment, and the caret goes by lines
+// as they are drawn.
 package text
 
 import (
@@ -9,6 +11,8 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/lines"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/steps"
 	"plaintracer/core/geom"
 )
 
@@ -36,6 +40,21 @@ type Typing struct {
 	runs     []chart.Run       // of a step's text, as it is now
 	next     chart.TextLook    // of what is typed next
 	from, to int               // as From and To, in bytes; from is the end that stays
+}
+
+// Editor types the texts of a session.
+type Editor struct {
+	*session.Session
+	steps   *steps.Editor
+	typing  *Typing
+	typings int // counts the times that a caret was set
+}
+
+// New edits the texts of a session.
+func New(st *steps.Editor) *Editor {
+	e := &Editor{Session: st.Session, steps: st}
+	e.Under(session.Doing{On: e.typingOn, Changed: e.typingChanged, Follow: e.showTyped, Keep: e.keepTyped, Cancel: e.cancelTyping})
+	return e
 }
 
 // begin opens a text for typing, all of it chosen: a letter typed replaces it.
