@@ -165,3 +165,10 @@ func (s *Server) invite(c fiber.Ctx) error {
 	path := "/join/" + t
 	return s.showAccount(c, fiber.Map{"Invitation": s.address(c, path), "InvitationPath": path})
 }
+
+func (s *Server) known(c fiber.Ctx, email string) bool {
+	return c.Cookies(knownCookie) == s.sign("known "+strings.ToLower(strings.TrimSpace(email)))
+}
+
+// knownCookie names the accounts that this browser has signed in to, one signed word.
+const knownCookie = "pt_known"

@@ -93,13 +93,6 @@ func (a *attempts) good(address, account string, known bool) {
 	}
 }
 
-// knownCookie names the accounts that this browser has signed in to, one signed word.
-const knownCookie = "pt_known"
-
-func (s *Server) known(c fiber.Ctx, email string) bool {
-	return c.Cookies(knownCookie) == s.sign("known "+strings.ToLower(strings.TrimSpace(email)))
-}
-
 func tooFast(wait time.Duration) error {
 	n := int(math.Ceil(wait.Seconds()))
 	words := fmt.Sprintf("Too many attempts. Wait %d seconds and try again.", n)

@@ -62,13 +62,6 @@ func counts(z store.Size) string {
 	return strings.Join(words, " · ")
 }
 
-func many(n int, what string) string {
-	if n == 1 {
-		return "1 " + what
-	}
-	return fmt.Sprintf("%d %ss", n, what)
-}
-
 func (s *Server) charts(c fiber.Ctx) error { return s.list(c, false) }
 func (s *Server) bin(c fiber.Ctx) error    { return s.list(c, true) }
 
@@ -102,14 +95,6 @@ func (s *Server) again(c fiber.Ctx, binned bool) error {
 	}
 	return s.list(c, binned)
 }
-
-// sentence makes a sentence of an error.
-func sentence(err error) string {
-	t := []rune(err.Error())
-	return strings.ToUpper(string(t[:1])) + strings.TrimSuffix(string(t[1:]), ".") + "."
-}
-
-const untitled = "Untitled chart"
 
 func (s *Server) newChart(c fiber.Ctx) error {
 	name := strings.TrimSpace(c.FormValue("name"))

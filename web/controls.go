@@ -125,11 +125,6 @@ func lookFace(arg string) (face template.HTML, flip bool) {
 	return small(scene.LookIcon(chart.Look{Weight: l.Weight, End: chart.Bare}, 30, 14), 30, 14), false
 }
 
-// small is an icon for a button.
-func small(e scene.Element, w, h float64) template.HTML {
-	return template.HTML(fmt.Sprintf(`<svg width="%g" height="%g" viewBox="0 0 %g %g" aria-hidden="true">%s</svg>`, w, h, w, h, svg.Bare(e)))
-}
-
 // icon draws a symbol for its button on the bench.
 func icon(k symbol.Kind) template.HTML {
 	return template.HTML(`<svg width="40" height="24" viewBox="0 0 40 24" aria-hidden="true">` + svg.Bare(scene.SymbolIcon(k, 40, 24)) + `</svg>`)

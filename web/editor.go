@@ -4,11 +4,9 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"net/url"
 	"strconv"
 	"strings"
 	"time"
-	"unicode"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -148,46 +146,6 @@ func tileOf(name string) *chart.Sheet {
 		}
 	}
 	return nil
-}
-
-// attach names the file that an answer is saved as, in the chart's own script: RFC 6266,
-// with a plain name for who does not read that.
-func attach(c fiber.Ctx, name, ext string) {
-	c.Set(
-		fiber.HeaderContentDisposition,
-		fmt.Sprintf(`attachment; filename="%s%s"; filename*=UTF-8''%s`, plainName(name), ext, url.PathEscape(fileName(name)+ext)),
-	)
-}
-
-// fileName makes a name that every file system takes: letters and digits of any script.
-func fileName(name string) string {
-	name = strings.Map(func(r rune) rune {
-		switch {
-		case unicode.IsLetter(r) || unicode.IsMark(r) || unicode.IsDigit(r) || r == '-' || r == '_':
-			return r
-		case unicode.IsSpace(r):
-			return '-'
-		}
-		return -1
-	}, name)
-	if r := []rune(strings.Trim(name, "-")); len(r) > 0 {
-		return string(r[:min(len(r), 60)]) // 240 bytes at most, of 255
-	}
-	return "chart"
-}
-
-// plainName is the same in ASCII alone.
-func plainName(name string) string {
-	name = strings.Map(func(r rune) rune {
-		if r > unicode.MaxASCII {
-			return -1
-		}
-		return r
-	}, fileName(name))
-	if name = strings.Trim(name, "-"); name == "" {
-		return "chart"
-	}
-	return name
 }
 
 func (s *Server) exportPanel(c fiber.Ctx) error {

@@ -150,3 +150,8 @@ func groundFace(x edit.Choice) template.HTML {
 	}
 	return template.HTML(fmt.Sprintf(`<svg width="20" height="14" aria-hidden="true"><rect width="20" height="14" fill="%s" stroke="#D3CCBE"/></svg>`, x.Arg))
 }
+
+// small is an icon for a button.
+func small(e scene.Element, w, h float64) template.HTML {
+	return template.HTML(fmt.Sprintf(`<svg width="%g" height="%g" viewBox="0 0 %g %g" aria-hidden="true">%s</svg>`, w, h, w, h, svg.Bare(e)))
+}

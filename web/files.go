@@ -5,15 +5,15 @@ import (
 	"io"
 	"mime/multipart"
 	"net/http"
+	"net/url"
 	"path/filepath"
 	"slices"
 	"strings"
+	"unicode"
 
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit"
-	"plaintracer/core/symbol"
 	"plaintracer/store"
 )
 
@@ -26,9 +26,6 @@ func sent(h *multipart.FileHeader) ([]byte, error) {
 	defer f.Close()
 	return io.ReadAll(f)
 }
-
-// seen are the media types that a browser shows by itself; others are downloads alone.
-var seen = []string{"image/png", "image/jpeg", "image/gif", "image/webp", "application/pdf"}
 
 // attachFile keeps a file that is put on a step and tells what the chart says of it. Its type is
 // that of its content, whatever its name says (WHATWG MIME Sniffing, by net/http).
@@ -134,42 +131,42 @@ func fileOf(c *chart.Chart, id string) (chart.File, bool) {
 	return chart.File{}, false
 }
 
-// letFiles lets the readers of a link open files, or not any more.
-func (s *Server) letFiles(c fiber.Ctx) error {
-	if err := s.store.LetFiles(entry(c).ID, c.Params("link"), c.FormValue("may") != ""); err != nil {
-		return err
-	}
-	return s.sharePanel(c)
+// attach names the file that an answer is saved as, in the chart's own script: RFC 6266,
+// with a plain name for who does not read that.
+func attach(c fiber.Ctx, name, ext string) {
+	c.Set(
+		fiber.HeaderContentDisposition,
+		fmt.Sprintf(`attachment; filename="%s%s"; filename*=UTF-8''%s`, plainName(name), ext, url.PathEscape(fileName(name)+ext)),
+	)
 }
 
-// stepCard is a step as a reader of a link sees it, with the files on it where the link opens them.
-type stepCard struct {
-	edit.Row
-	Open []openFile
-}
-
-type openFile struct{ Name, At string }
-
-// cardsOf are the cards of all steps, but for shapes that say nothing.
-func cardsOf(d *drawing, l store.Link) []stepCard {
-	var out []stepCard
-	for i := range d.pages {
-		for _, r := range d.pages[i].rows {
-			if info, _ := symbol.Of(symbol.Kind(r.Symbol)); info.Group == symbol.Plain && r.Text == "" {
-				continue
-			}
-			c := stepCard{Row: r}
-			for _, f := range r.Files {
-				at := fmt.Sprintf("/review/%s/files/%s", l.Token, f.ID)
-				if slices.Contains(seen, f.Type) {
-					at += "?show=1"
-				}
-				if l.Files {
-					c.Open = append(c.Open, openFile{f.Name, at})
-				}
-			}
-			out = append(out, c)
+// fileName makes a name that every file system takes: letters and digits of any script.
+func fileName(name string) string {
+	name = strings.Map(func(r rune) rune {
+		switch {
+		case unicode.IsLetter(r) || unicode.IsMark(r) || unicode.IsDigit(r) || r == '-' || r == '_':
+			return r
+		case unicode.IsSpace(r):
+			return '-'
 		}
+		return -1
+	}, name)
+	if r := []rune(strings.Trim(name, "-")); len(r) > 0 {
+		return string(r[:min(len(r), 60)]) // 240 bytes at most, of 255
 	}
-	return out
+	return "chart"
+}
+
+// plainName is the same in ASCII alone.
+func plainName(name string) string {
+	name = strings.Map(func(r rune) rune {
+		if r > unicode.MaxASCII {
+			return -1
+		}
+		return r
+	}, fileName(name))
+	if name = strings.Trim(name, "-"); name == "" {
+		return "chart"
+	}
+	return name
 }

@@ -2,33 +2,13 @@ package web
 
 import (
 	"encoding/json"
-	"maps"
-	"net/netip"
-	"slices"
 	"strconv"
-	"strings"
-	"time"
 
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
-	"plaintracer/format"
 	"plaintracer/store"
 )
-
-// address is a path of this server as others reach it: by the public address, or without
-// one by the address that the caller used, where that is an IP address or this machine's
-// own. Another name in a request may be anybody's ("" then).
-func (s *Server) address(c fiber.Ctx, path string) string {
-	if s.opts.Public != "" {
-		return strings.TrimSuffix(s.opts.Public, "/") + path
-	}
-	host := c.Hostname()
-	if _, err := netip.ParseAddr(strings.Trim(host, "[]")); err != nil && host != "localhost" {
-		return ""
-	}
-	return c.BaseURL() + path
-}
 
 type sharedLink struct {
 	store.Link
@@ -292,47 +272,10 @@ func (s *Server) reviewRemark(c fiber.Ctx) error {
 	return s.reviewComments(c)
 }
 
-// helpers are what the templates call.
-func (s *Server) helpers() map[string]any {
-	out := map[string]any{
-		"asset":   s.assets.url,
-		"many":    many,
-		"formats": offered,
-		"allPages": func() string {
-			return format.Names(func(f format.Format) bool { return f.Words != "" && f.All })
-		},
-		"opens":       func() string { return "." + strings.Join(format.Kinds(format.Format.Opened), ",.") },
-		"openedWords": func() string { return format.OpenedWords(nil) },
-		"ago":         ago,
-		"initials": func(name string) string {
-			out := ""
-			for _, w := range strings.Fields(name) {
-				out += strings.ToUpper(string([]rune(w)[:1]))
-			}
-			r := []rune(out)
-			return string(r[:min(len(r), 2)])
-		},
+// letFiles lets the readers of a link open files, or not any more.
+func (s *Server) letFiles(c fiber.Ctx) error {
+	if err := s.store.LetFiles(entry(c).ID, c.Params("link"), c.FormValue("may") != ""); err != nil {
+		return err
 	}
-	maps.Copy(out, controls())
-	return out
-}
-
-// offered are the formats that the dialog of export has.
-func offered() []format.Format {
-	return slices.DeleteFunc(slices.Clone(format.Formats), func(f format.Format) bool { return f.Words == "" })
-}
-
-// ago says when something was, as people say it.
-func ago(t time.Time) string {
-	n := time.Now()
-	day := func(t time.Time) int { return t.Year()*400 + t.YearDay() }
-	switch {
-	case day(t) == day(n):
-		return "today " + t.Format("15:04")
-	case day(t) == day(n.AddDate(0, 0, -1)):
-		return "yesterday " + t.Format("15:04")
-	case n.Sub(t) < 6*24*time.Hour:
-		return t.Format("Mon 15:04")
-	}
-	return t.Format("2 January 2006")
+	return s.sharePanel(c)
 }

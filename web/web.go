@@ -1,11 +1,7 @@
-// Package web is the application in the browser: server-rendered pages, htmx
-// fragments, the live channel of the editor, exports and review links.
 package web
 
 import (
-	"context"
 	"embed"
-	"errors"
 	"io/fs"
 	"log/slog"
 	"net/http"
@@ -23,32 +19,6 @@ import (
 
 //go:embed templates
 var templates embed.FS
-
-// Options say how the server is reached.
-type Options struct {
-	// Public is the address that people reach it by, such as
-	// https://charts.example.org; "" when it is the one that it listens on.
-	// Behind https, cookies are marked Secure.
-	Public string
-	// Proxies are the addresses (or networks, as 10.0.0.0/8) of proxies in front of the
-	// server, whose word for a caller's address is taken; none takes the connection's.
-	Proxies []string
-	Log     *slog.Logger
-}
-
-// Server answers requests; it holds no truth of its own.
-type Server struct {
-	store    *store.Store
-	bus      Bus
-	secret   []byte
-	opts     Options
-	assets   *assets
-	drawings *drawings
-
-	attempts  *attempts
-	workQueue *workQueue
-	large     *semaphore.Weighted // bodies beyond a form that are in memory
-}
 
 // policy lets nothing in that the application does not ship. WebAssembly needs
 // wasm-unsafe-eval; there is no inline script or style anywhere.
@@ -119,51 +89,3 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	app.Hooks().OnPreShutdown(func() error { srv.bus.Close(); return nil })
 	return app, nil
 }
-
-// failed answers a request that went wrong, in words and without a stack.
-func (s *Server) failed(c fiber.Ctx, err error) error {
-	code, words := fiber.StatusInternalServerError, "Something went wrong. Nothing that was on disk has been lost. Try again."
-	var fe *fiber.Error
-	var broken *store.ErrUnreadable
-	var refusal store.Refusal
-	switch {
-	case errors.As(err, &fe):
-		code, words = fe.Code, fe.Message
-	case errors.Is(err, context.Canceled):
-		code, words = fiber.StatusRequestTimeout, "The caller has hung up." // whom this does not reach
-	case errors.As(err, &refusal):
-		code, words = fiber.StatusBadRequest, sentence(refusal)
-	case store.Full(err):
-		code, words = fiber.StatusInsufficientStorage, "The server's disk is full. Everything saved until now is safe. Tell the person who runs the server; then try again."
-		s.opts.Log.Error("disk full", "method", c.Method(), "path", c.Path(), "error", err)
-	case errors.Is(err, store.ErrNone):
-		code, words = fiber.StatusNotFound, "There is nothing at this address."
-	case errors.As(err, &broken):
-		code, words = fiber.StatusUnprocessableEntity, "This chart cannot be opened. The list of charts offers ways out."
-		s.opts.Log.Error("unreadable", "chart", broken.Chart, "error", err)
-	default:
-		s.opts.Log.Error("request failed", "method", c.Method(), "path", c.Path(), "error", err)
-	}
-	if code == fiber.StatusNotFound && words == "Not Found" {
-		words = "There is nothing at this address."
-	}
-	c.Status(code)
-	if strings.Contains(c.Get(fiber.HeaderAccept), "text/html") && c.Get("HX-Request") == "" {
-		return s.render(c, "failed", fiber.Map{"Title": "Not possible", "Code": code, "Words": words})
-	}
-	return c.SendString(words)
-}
-
-// render writes a page or fragment; every one knows who is signed in.
-func (s *Server) render(c fiber.Ctx, name string, data fiber.Map) error {
-	if data == nil {
-		data = fiber.Map{}
-	}
-	if p, ok := c.Locals(personKey).(store.Person); ok {
-		data["Person"] = p
-	}
-	data["Token"] = s.formToken(c)
-	return c.Render(name, data)
-}
-
-func bad(words string) error { return fiber.NewError(fiber.StatusBadRequest, words) }

@@ -3,7 +3,6 @@ package web
 import (
 	"context"
 	"errors"
-	"fmt"
 	"runtime/debug"
 	"slices"
 	"sync"
@@ -11,8 +10,6 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 	"golang.org/x/sync/semaphore"
-
-	"plaintracer/store"
 )
 
 // Laying out, routing and writing files take a processor and memory: so much goes on at
@@ -125,53 +122,4 @@ func (w *workQueue) progress(name, person string) progress {
 		}
 	}
 	return progress{State: "none"}
-}
-
-// jobParam names, in a form or an address, the job that a request starts.
-const jobParam = "job"
-
-// work does heavy work for a request. It ends when the caller hangs up.
-func (s *Server) work(c fiber.Ctx, work func(ctx context.Context) error) error {
-	ctx, end := untilHangUp(c)
-	defer end()
-	name := c.Query(jobParam)
-	if name == "" && c.Method() == fiber.MethodPost {
-		name = c.FormValue(jobParam)
-	}
-	who := ""
-	if p, ok := c.Locals(personKey).(store.Person); ok {
-		who = p.ID
-	}
-	return s.workQueue.do(ctx, fmt.Sprintf("%.40s", name), who, work)
-}
-
-// jobState tells a page how far its job is.
-func (s *Server) jobState(c fiber.Ctx) error {
-	return c.JSON(s.workQueue.progress(c.Params("job"), person(c).ID))
-}
-
-// hangEvery is how often it is looked whether the caller is still there.
-const hangEvery = 20 * time.Millisecond
-
-// untilHangUp is a context that ends when the caller hangs up, or with end.
-func untilHangUp(c fiber.Ctx) (ctx context.Context, end func()) {
-	ctx, cancel := context.WithCancel(context.Background())
-	conn := c.RequestCtx().Conn()
-	stopped := make(chan struct{})
-	go func() {
-		defer close(stopped)
-		t := time.NewTicker(hangEvery)
-		defer t.Stop()
-		for {
-			select {
-			case <-ctx.Done():
-				return
-			case <-t.C:
-				if hungUp(conn) {
-					cancel()
-				}
-			}
-		}
-	}()
-	return ctx, func() { cancel(); <-stopped } // the connection is looked at no longer
 }
