@@ -9,7 +9,6 @@ import (
 	"slices"
 	"strings"
 
-	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
 
@@ -86,20 +85,6 @@ type Field struct {
 	Value string `json:"value"`
 }
 
-// Meaning is what a connector says.
-type Meaning string
-
-// The meanings. Only Flow and Aside are ways.
-const (
-	Flow  Meaning = "flow"
-	Aside Meaning = "aside"
-	Data  Meaning = "data"
-	Note  Meaning = "note"
-)
-
-// Way reports whether work goes on along a connector of this meaning.
-func (m Meaning) Way() bool { return m == Flow || m == Aside }
-
 // Connector is a line from step to step. Its look follows from its meaning
 // unless Look says otherwise.
 type Connector struct {
@@ -152,13 +137,6 @@ func (c *Connector) Outcome() string {
 	}
 	return c.Labels[0].Text
 }
-
-// A4 landscape in px at 96 an inch (ISO 216: 297 x 210 mm), and the frame of a
-// new page.
-const (
-	SheetW = 1122.52
-	SheetH = 793.7
-)
 
 // NewPage returns an empty A4 landscape page.
 func NewPage(id string) *Page {
@@ -239,12 +217,6 @@ func (p *Page) connectorAt(id string) int {
 	return -1
 }
 
-// StepRect is where a step stands on the page, as stored.
-func (p *Page) StepRect(s *Step) geom.Rect {
-	at := p.LaneOrigin(s.Lane)
-	return geom.Rect{X: at.X + s.X, Y: at.Y + s.Y, W: s.W, H: s.H}
-}
-
 // Clone returns a copy that shares nothing with c.
 func (c *Chart) Clone() *Chart {
 	out := &Chart{Name: c.Name, House: c.House, Pages: make([]*Page, len(c.Pages))}
@@ -252,31 +224,6 @@ func (c *Chart) Clone() *Chart {
 		out.Pages[i] = p.Clone()
 	}
 	return out
-}
-
-// CloneFor returns a copy to try a command on: what it does not change may be shared
-// with p. Where all it does is to place steps, those alone are copied.
-func (p *Page) CloneFor(cmd Command) *Page {
-	for _, d := range cmd.Parts {
-		if d.Do != "step.place" {
-			return p.Clone()
-		}
-	}
-	placed := map[string]bool{}
-	for _, d := range cmd.Parts {
-		for _, to := range d.Places {
-			placed[to.ID] = true
-		}
-	}
-	out := *p
-	out.Steps = slices.Clone(p.Steps)
-	for i, s := range p.Steps {
-		if placed[s.ID] {
-			s := *s
-			out.Steps[i] = &s
-		}
-	}
-	return &out
 }
 
 // Clone returns a copy that shares nothing with p.
@@ -316,4 +263,115 @@ func copies[T any](list []*T) []*T {
 		out = append(out, &c)
 	}
 	return out
+}
+
+// own makes the connector share no list with others.
+func (c *Connector) own() {
+	c.Labels = append([]Label(nil), c.Labels...)
+	c.Pins = append([]Pin(nil), c.Pins...)
+}
+
+// Frame says where the lanes stand: the corner where the first one begins, and how long they all
+// are, in px. It means nothing on a page without lanes.
+type Frame struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+	W float64 `json:"w"` // along the flow: their width, or their height where they run down
+}
+
+// Group is a pool, or a lane that holds lanes. The lanes of a group stand together.
+type Group struct {
+	ID   string    `json:"id"`
+	Name string    `json:"name"`
+	Pool bool      `json:"pool,omitempty"` // stands apart from what is not in it
+	In   string    `json:"in,omitempty"`   // the group that it stands in; a pool stands in none
+	Look *LaneLook `json:"look,omitempty"`
+}
+
+// Stage is a part of the work, from one side of the lanes to the other. Size is its length along the
+// flow, px; the last one reaches to the end of the lanes. A step stands in the stage that its middle
+// lies in.
+type Stage struct {
+	ID   string    `json:"id"`
+	Name string    `json:"name"`
+	Size float64   `json:"size"`
+	Look *LaneLook `json:"look,omitempty"`
+}
+
+// Turned is what is needed to turn lanes back so that every step comes to where it stood: by how much
+// steps were moved apart, along the flow and across it, and the size of the page and of its frame.
+type Turned struct {
+	Along  float64 `json:"along"`
+	Across float64 `json:"across"`
+	W      float64 `json:"w"`
+	H      float64 `json:"h"`
+	Frame  float64 `json:"frame"`
+}
+
+// Lane says who does the work. Size is its height in px, or its width where lanes run down.
+type Lane struct {
+	ID     string    `json:"id"`
+	Name   string    `json:"name"`
+	Size   float64   `json:"size"`
+	In     string    `json:"in,omitempty"`     // the group that it stands in
+	Fields []Field   `json:"fields,omitempty"` // of the person or role; a list of them is not changed but replaced
+	Look   *LaneLook `json:"look,omitempty"`
+	Link   *Link     `json:"link,omitempty"`
+}
+
+// Hold is a group that holds steps together: they are selected, moved and copied as one. Groups stand in
+// each other; each of its steps names it.
+type Hold struct {
+	ID   string `json:"id"`
+	Name string `json:"name,omitempty"`
+}
+
+// House is the house style of the page's chart; nil for the plain look.
+func (p *Page) House() *House {
+	if p == nil {
+		return nil
+	}
+	return p.house
+}
+
+// SetHouse gives the pages of the chart a house style; nil takes it away.
+func (c *Chart) SetHouse(h *House) {
+	c.House = h
+	for _, p := range c.Pages {
+		p.house = h
+	}
+}
+
+// SheetSize is the size of the page's sheet, px.
+func (p *Page) SheetSize() (w, h float64) {
+	if p.Sheet == nil {
+		return SheetW, SheetH
+	}
+	return p.Sheet.W, p.Sheet.H
+}
+
+// Outgrown reports whether what stands on the page needs more than its sheet.
+func (p *Page) Outgrown() bool {
+	w, h := p.SheetSize()
+	return p.W > w+1 || p.H > h+1
+}
+
+// Margin is what everything keeps off the page's edges, px.
+func (p *Page) Margin() float64 {
+	if p.Setup == nil || p.Setup.Margin == nil {
+		return PlainMargin
+	}
+	return *p.Setup.Margin
+}
+
+// GridSize is the distance that steps keep to on the page, px: one hundredth where they keep to
+// none, which is as fine as places are.
+func (p *Page) GridSize() float64 {
+	switch {
+	case p.Setup == nil || p.Setup.Grid == nil:
+		return PlainGrid
+	case p.Setup.Grid.Off:
+		return 0.01
+	}
+	return p.Setup.Grid.Size
 }

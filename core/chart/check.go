@@ -10,62 +10,6 @@ import (
 	"plaintracer/core/symbol"
 )
 
-// MaxSteps is how many steps a page can have.
-const MaxSteps = 10000
-
-// Limits keep a hostile or broken file from taking the program down. They are
-// far above what anybody can read on a page.
-const (
-	maxParts    = 50000
-	maxPages    = 200
-	maxLanes    = 100
-	mostStretch = 20
-	maxLines    = 20000
-	maxFields   = 100
-	maxLabels   = 20
-	maxName     = 400
-	maxString   = 20000
-	maxID       = 64
-	maxCoord    = 1e7 // px
-	minSize     = 8   // px, of a step
-	minLane     = 40  // px
-)
-
-func checkText(what, s string, limit int) error {
-	if !utf8.ValidString(s) {
-		return fmt.Errorf(notText, what)
-	}
-	if n := utf8.RuneCountInString(s); n > limit {
-		return fmt.Errorf(textTooLong, what, n, limit)
-	}
-	return nil
-}
-
-func checkID(id string) error {
-	if id == "" || len(id) > maxID {
-		return fmt.Errorf(badID, id, maxID)
-	}
-	for _, r := range id {
-		if !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '-' || r == '_') {
-			return fmt.Errorf(badID, id, maxID)
-		}
-	}
-	return nil
-}
-
-func checkCoord(vs ...float64) error {
-	for _, v := range vs {
-		if !geom.Finite(v) || v > maxCoord || v < -maxCoord {
-			return fmt.Errorf(badPlace, v)
-		}
-	}
-	return nil
-}
-
-// within is a coordinate that was computed and not given, moved to where a page can have
-// it: lanes at their limits add up to more than one of them may be.
-func within(v float64) float64 { return geom.Round2(max(-maxCoord, min(v, maxCoord))) }
-
 // checkNulls refuses a page with nothing where something belongs.
 func checkNulls(p *Page) error {
 	for i, l := range p.Lanes {
@@ -423,4 +367,35 @@ func checkPage(p *Page) error {
 		}
 	}
 	return nil
+}
+
+func checkRuns(s *Step) error {
+	if len(s.Runs) > mostRuns {
+		return fmt.Errorf(tooManyRuns, mostRuns)
+	}
+	end := 0
+	for i, r := range s.Runs {
+		switch {
+		case r.From < end || r.To <= r.From || r.To > len(s.Text):
+			return fmt.Errorf(badRun, i, r.From, r.To, len(s.Text))
+		case !utf8.RuneStart(s.Text[r.From]) || r.To < len(s.Text) && !utf8.RuneStart(s.Text[r.To]):
+			return fmt.Errorf(cutRun, i)
+		case r.Text.IsZero() && r.Link == nil || r.Text != r.Text.ForRun():
+			return fmt.Errorf(inRun, i, errors.New(badRunLook))
+		}
+		if r.Link != nil {
+			if err := r.Link.check(); err != nil {
+				return fmt.Errorf(inRun, i, err)
+			}
+		}
+		if err := checkTextLook(&r.Text); err != nil {
+			return fmt.Errorf(inRun, i, err)
+		}
+		end = r.To
+	}
+	return nil
+}
+
+func roundStep(s *Step) {
+	s.X, s.Y, s.W, s.H = geom.Round2(s.X), geom.Round2(s.Y), geom.Round2(s.W), geom.Round2(s.H)
 }

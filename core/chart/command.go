@@ -1,10 +1,10 @@
 package chart
 
 import (
-	"errors"
 	"fmt"
 	"slices"
 
+	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
 
@@ -109,108 +109,6 @@ type KeyPart struct {
 	At *Key `json:"at"`
 }
 
-// Place is where a step stands: its lane ("" for none), corner and size.
-type Place struct {
-	ID   string  `json:"id"`
-	Lane string  `json:"lane,omitempty"`
-	X    float64 `json:"x"`
-	Y    float64 `json:"y"`
-	W    float64 `json:"w"`
-	H    float64 `json:"h"`
-}
-
-// PlaceOf is the place where a step stands now.
-func PlaceOf(s *Step) Place { return Place{s.ID, s.Lane, s.X, s.Y, s.W, s.H} }
-
-// Apply changes the chart by the command and returns the command that takes it
-// back. When a part cannot be done, the chart is left as it was and the error
-// says in plain words what stands against it.
-func Apply(c *Chart, cmd Command) (inverse Command, err error) {
-	if len(cmd.Parts) == 0 {
-		return Command{}, fmt.Errorf(emptyCommand, cmd.Words)
-	}
-	if len(cmd.Parts) > maxParts {
-		return Command{}, fmt.Errorf(tooManyParts, len(cmd.Parts), maxParts)
-	}
-	var back [][]Part
-	for i, part := range cmd.Parts {
-		inv, err := apply(c, part)
-		if err != nil {
-			for _, ps := range slices.Backward(back) {
-				for _, p := range ps {
-					if _, err := apply(c, p); err != nil {
-						panic("chart: an inverse was refused: " + err.Error())
-					}
-				}
-			}
-			return Command{}, &partError{i, part.Do, err}
-		}
-		back = append(back, inv)
-	}
-	inverse.Words = cmd.Words
-	for _, ps := range slices.Backward(back) {
-		inverse.Parts = append(inverse.Parts, ps...)
-	}
-	return inverse, nil
-}
-
-// partError is why a part of a command cannot be done.
-type partError struct {
-	part int
-	do   string
-	why  error
-}
-
-func (e *partError) Error() string { return fmt.Sprintf(inPart, e.part, e.do, e.why) }
-func (e *partError) Unwrap() error { return e.why }
-
-// Words is an error of Apply for a person, who knows of no parts.
-func Words(err error) string {
-	var e *partError
-	if errors.As(err, &e) {
-		err = e.why
-	}
-	return err.Error()
-}
-
-// apply does one part and returns the parts that take it back, in order.
-func apply(c *Chart, d Part) ([]Part, error) {
-	switch d.Do {
-	case "chart.set":
-		return setChart(c, d)
-	case "page.add":
-		return addPage(c, d)
-	case "page.order":
-		return orderPages(c, d)
-	}
-	p := c.Page(d.Page)
-	if p == nil {
-		return nil, gone("page", d.Page)
-	}
-	f, ok := pageParts[d.Do]
-	switch {
-	case d.Do == "page.drop":
-		return dropPage(c, d)
-	case !ok:
-		return nil, fmt.Errorf(badChange, d.Do)
-	}
-	return f(p, d)
-}
-
-// pageParts are the changes inside a page.
-var pageParts = map[string]func(*Page, Part) ([]Part, error){
-	"page.set": setPage,
-	"lane.add": addLane, "lane.drop": dropLane, "lane.set": setLane, "lane.order": orderLanes,
-	"group.add": addGroup, "group.drop": dropGroup, "group.set": setGroup,
-	"stage.add": addStage, "stage.drop": dropStage, "stage.set": setStage, "stage.order": orderStages,
-	"step.add": addStep, "step.drop": dropStep, "step.place": placeSteps, "step.set": setStep,
-	"line.add": addLine, "line.drop": dropLine, "line.set": setLine, "line.order": orderLines, "line.ways": setWays,
-}
-
-func gone(what, id string) error {
-	return fmt.Errorf(notThere, what, id)
-}
-
 // insert puts v into list at the index *at, or at the end when at is nil or
 // beyond it.
 func insert[T any](list []T, at *int, v T) []T {
@@ -218,4 +116,77 @@ func insert[T any](list []T, at *int, v T) []T {
 		return append(list, v)
 	}
 	return slices.Insert(list, max(0, *at), v)
+}
+
+// CloneFor returns a copy to try a command on: what it does not change may be shared
+// with p. Where all it does is to place steps, those alone are copied.
+func (p *Page) CloneFor(cmd Command) *Page {
+	for _, d := range cmd.Parts {
+		if d.Do != "step.place" {
+			return p.Clone()
+		}
+	}
+	placed := map[string]bool{}
+	for _, d := range cmd.Parts {
+		for _, to := range d.Places {
+			placed[to.ID] = true
+		}
+	}
+	out := *p
+	out.Steps = slices.Clone(p.Steps)
+	for i, s := range p.Steps {
+		if placed[s.ID] {
+			s := *s
+			out.Steps[i] = &s
+		}
+	}
+	return &out
+}
+
+// set gives a value where a part sets one; it returns what takes that back.
+func set[T any](v, to *T) (back *T) {
+	if to == nil {
+		return nil
+	}
+	was := *v
+	*v = *to
+	return &was
+}
+
+// setRounded is set for a length, px.
+func setRounded(v, to *float64) (back *float64) {
+	if back = set(v, to); back != nil {
+		*v = geom.Round2(*v)
+	}
+	return back
+}
+
+// reorder permutes the elements whose ids are in order among the places that
+// they take in list.
+func reorder[T any](list []T, order []string, id func(T) string) error {
+	seen := map[string]bool{}
+	var slots []int
+	at := map[string]T{}
+	for _, o := range order {
+		if seen[o] {
+			return fmt.Errorf(orderTwice, o)
+		}
+		seen[o] = true
+	}
+	for i, v := range list {
+		if seen[id(v)] {
+			slots = append(slots, i)
+			at[id(v)] = v
+		}
+	}
+	k := 0
+	for _, o := range order {
+		v, ok := at[o]
+		if !ok {
+			continue // taken away by somebody else meanwhile
+		}
+		list[slots[k]] = v
+		k++
+	}
+	return nil
 }

@@ -5,13 +5,6 @@ import (
 	"slices"
 )
 
-// Hold is a group that holds steps together: they are selected, moved and copied as one. Groups stand in
-// each other; each of its steps names it.
-type Hold struct {
-	ID   string `json:"id"`
-	Name string `json:"name,omitempty"`
-}
-
 // MostHolds is how deep groups stand in each other, mostFront how far in front or behind a step is.
 const (
 	MostHolds = 8

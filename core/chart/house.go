@@ -36,22 +36,6 @@ type Font struct {
 // mostColours is how many colours a house style offers of a sort.
 const mostColours = 12
 
-// House is the house style of the page's chart; nil for the plain look.
-func (p *Page) House() *House {
-	if p == nil {
-		return nil
-	}
-	return p.house
-}
-
-// SetHouse gives the pages of the chart a house style; nil takes it away.
-func (c *Chart) SetHouse(h *House) {
-	c.House = h
-	for _, p := range c.Pages {
-		p.house = h
-	}
-}
-
 // Check tells what keeps it from being one.
 func (h *House) Check() error {
 	if h.Name == "" {

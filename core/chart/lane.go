@@ -7,54 +7,6 @@ import (
 	"plaintracer/core/geom"
 )
 
-// Frame says where the lanes stand: the corner where the first one begins, and how long they all
-// are, in px. It means nothing on a page without lanes.
-type Frame struct {
-	X float64 `json:"x"`
-	Y float64 `json:"y"`
-	W float64 `json:"w"` // along the flow: their width, or their height where they run down
-}
-
-// Lane says who does the work. Size is its height in px, or its width where lanes run down.
-type Lane struct {
-	ID     string    `json:"id"`
-	Name   string    `json:"name"`
-	Size   float64   `json:"size"`
-	In     string    `json:"in,omitempty"`     // the group that it stands in
-	Fields []Field   `json:"fields,omitempty"` // of the person or role; a list of them is not changed but replaced
-	Look   *LaneLook `json:"look,omitempty"`
-	Link   *Link     `json:"link,omitempty"`
-}
-
-// Group is a pool, or a lane that holds lanes. The lanes of a group stand together.
-type Group struct {
-	ID   string    `json:"id"`
-	Name string    `json:"name"`
-	Pool bool      `json:"pool,omitempty"` // stands apart from what is not in it
-	In   string    `json:"in,omitempty"`   // the group that it stands in; a pool stands in none
-	Look *LaneLook `json:"look,omitempty"`
-}
-
-// Stage is a part of the work, from one side of the lanes to the other. Size is its length along the
-// flow, px; the last one reaches to the end of the lanes. A step stands in the stage that its middle
-// lies in.
-type Stage struct {
-	ID   string    `json:"id"`
-	Name string    `json:"name"`
-	Size float64   `json:"size"`
-	Look *LaneLook `json:"look,omitempty"`
-}
-
-// Turned is what is needed to turn lanes back so that every step comes to where it stood: by how much
-// steps were moved apart, along the flow and across it, and the size of the page and of its frame.
-type Turned struct {
-	Along  float64 `json:"along"`
-	Across float64 `json:"across"`
-	W      float64 `json:"w"`
-	H      float64 `json:"h"`
-	Frame  float64 `json:"frame"`
-}
-
 // Sizes of what lanes are drawn with, px.
 const (
 	LaneHead  = 28.0 // the strip that carries a lane's name
@@ -367,3 +319,22 @@ func (p *Page) order() []string {
 	}
 	return out
 }
+
+// StepRect is where a step stands on the page, as stored.
+func (p *Page) StepRect(s *Step) geom.Rect {
+	at := p.LaneOrigin(s.Lane)
+	return geom.Rect{X: at.X + s.X, Y: at.Y + s.Y, W: s.W, H: s.H}
+}
+
+// Place is where a step stands: its lane ("" for none), corner and size.
+type Place struct {
+	ID   string  `json:"id"`
+	Lane string  `json:"lane,omitempty"`
+	X    float64 `json:"x"`
+	Y    float64 `json:"y"`
+	W    float64 `json:"w"`
+	H    float64 `json:"h"`
+}
+
+// PlaceOf is the place where a step stands now.
+func PlaceOf(s *Step) Place { return Place{s.ID, s.Lane, s.X, s.Y, s.W, s.H} }

@@ -60,20 +60,6 @@ func (s *Sheet) rounded() *Sheet {
 	return out
 }
 
-// SheetSize is the size of the page's sheet, px.
-func (p *Page) SheetSize() (w, h float64) {
-	if p.Sheet == nil {
-		return SheetW, SheetH
-	}
-	return p.Sheet.W, p.Sheet.H
-}
-
-// Outgrown reports whether what stands on the page needs more than its sheet.
-func (p *Page) Outgrown() bool {
-	w, h := p.SheetSize()
-	return p.W > w+1 || p.H > h+1
-}
-
 // PaperName names a sheet: 'A4 landscape', or its sides in mm.
 func PaperName(w, h float64) string {
 	near := func(a, b float64) bool { return math.Abs(a-b) < 0.3 }
@@ -87,3 +73,10 @@ func PaperName(w, h float64) string {
 	}
 	return fmt.Sprintf("%.0f × %.0f mm", w/MM, h/MM)
 }
+
+// A4 landscape in px at 96 an inch (ISO 216: 297 x 210 mm), and the frame of a
+// new page.
+const (
+	SheetW = 1122.52
+	SheetH = 793.7
+)

@@ -1,8 +1,6 @@
 package chart
 
 import (
-	"errors"
-	"fmt"
 	"reflect"
 	"slices"
 	"unicode/utf8"
@@ -24,33 +22,6 @@ const mostRuns = 200
 // ForRun is what of a look of text a part of it can have by itself.
 func (t TextLook) ForRun() TextLook {
 	return TextLook{Colour: t.Colour, Family: t.Family, Bold: t.Bold, Italic: t.Italic, Underline: t.Underline}
-}
-
-func checkRuns(s *Step) error {
-	if len(s.Runs) > mostRuns {
-		return fmt.Errorf(tooManyRuns, mostRuns)
-	}
-	end := 0
-	for i, r := range s.Runs {
-		switch {
-		case r.From < end || r.To <= r.From || r.To > len(s.Text):
-			return fmt.Errorf(badRun, i, r.From, r.To, len(s.Text))
-		case !utf8.RuneStart(s.Text[r.From]) || r.To < len(s.Text) && !utf8.RuneStart(s.Text[r.To]):
-			return fmt.Errorf(cutRun, i)
-		case r.Text.IsZero() && r.Link == nil || r.Text != r.Text.ForRun():
-			return fmt.Errorf(inRun, i, errors.New(badRunLook))
-		}
-		if r.Link != nil {
-			if err := r.Link.check(); err != nil {
-				return fmt.Errorf(inRun, i, err)
-			}
-		}
-		if err := checkTextLook(&r.Text); err != nil {
-			return fmt.Errorf(inRun, i, err)
-		}
-		end = r.To
-	}
-	return nil
 }
 
 // RunsWith are the runs of a text with a look over what the bytes from one to another have:

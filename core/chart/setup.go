@@ -79,26 +79,6 @@ const (
 	MostGrid   = 200.0
 )
 
-// Margin is what everything keeps off the page's edges, px.
-func (p *Page) Margin() float64 {
-	if p.Setup == nil || p.Setup.Margin == nil {
-		return PlainMargin
-	}
-	return *p.Setup.Margin
-}
-
-// GridSize is the distance that steps keep to on the page, px: one hundredth where they keep to
-// none, which is as fine as places are.
-func (p *Page) GridSize() float64 {
-	switch {
-	case p.Setup == nil || p.Setup.Grid == nil:
-		return PlainGrid
-	case p.Setup.Grid.Off:
-		return 0.01
-	}
-	return p.Setup.Grid.Size
-}
-
 // With is the setup with what another one says over it.
 func (s Setup) With(o Setup) Setup {
 	out := s

@@ -36,22 +36,3 @@ func (w *Way) check() error {
 	}
 	return nil
 }
-
-// setWays keeps ways. Connectors that are not there any more are passed over: ways
-// are found beside what a person did, and not worth refusing that.
-func setWays(p *Page, d Part) ([]Part, error) {
-	old := map[string]*Way{}
-	for id, w := range d.Ways {
-		if w != nil {
-			if err := w.check(); err != nil {
-				return nil, fmt.Errorf(inWays, id, err)
-			}
-		}
-	}
-	for _, c := range p.Connectors {
-		if w, ok := d.Ways[c.ID]; ok {
-			old[c.ID], c.Way = c.Way, w
-		}
-	}
-	return []Part{{Do: "line.ways", Page: p.ID, Ways: old}}, nil
-}

@@ -137,8 +137,6 @@ func (e *Editor) SetupToHouse() {
 	e.Apply(say.DidPageHouse, chart.Part{Do: "chart.set", House: &h}, chart.Part{Do: "page.set", Page: p.ID, Setup: &own})
 }
 
-// What the page drawer offers.
-
 // RulerOf is the ruler that an argument names; "none" for none.
 func RulerOf(arg string) chart.Ruler { return chart.Ruler(strings.TrimPrefix(arg, "none")) }
 
