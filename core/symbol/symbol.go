@@ -65,6 +65,7 @@ type Info struct {
 	Group    string
 	Standard string // that it is from
 	Words    string // that it is found by besides
+	When     string // to use it
 }
 
 // The groups in which symbols are shown, and where they are from.
@@ -80,40 +81,74 @@ const (
 )
 
 var all = []Info{
-	{Terminator, "Terminator", "", "t", "start or end of the flow", 96, 44, Work, iso, "begin stop finish"},
-	{Process, "Process", "", "p", "something is done", 112, 56, Work, iso, "step task activity box"},
-	{Decision, "Decision", "", "d", "one of several ways is taken", 136, 84, Work, iso, "question choice branch gateway if"},
-	{Document, "Document", "", "o", "a paper or a form", 112, 64, Kept, iso, "letter report print sheet"},
-	{Data, "Data", "", "i", "information comes in or goes out", 116, 56, Kept, iso, "input output"},
-	{StoredData, "Stored data", "", "s", "information is kept", 104, 48, Kept, iso, "file register record storage"},
-	{DirectAccess, "Direct access storage", "Direct access", "u", "a database", 112, 52, Kept, iso, "disk table system storage"},
-	{Predefined, "Predefined process", "Predefined", "b", "a sub-process, set out elsewhere", 116, 56, Work, iso, "subprocess routine"},
-	{OffPage, "Off-page connector", "Off-page", "f", "goes on at another page", 56, 56, Links, older, "page reference"},
-	{Annotation, "Annotation", "", "n", "a remark", 128, 48, Links, iso, "comment note bracket"},
-	{Alternate, "Alternate process", "", "", "something is done another way than usual", 112, 56, Work, older, "rounded step task"},
-	{ManualOperation, "Manual operation", "", "", "something is done by hand", 120, 56, Work, iso, "trapezoid person work"},
-	{ManualInput, "Manual input", "", "", "somebody types it in", 112, 60, Work, iso, "keyboard key in enter form"},
-	{Preparation, "Preparation", "", "", "something is set up for what follows", 124, 56, Work, iso, "hexagon set up initialise"},
-	{Delay, "Delay", "", "", "the work waits", 108, 56, Work, older, "wait queue pause"},
-	{Inspection, "Inspection", "", "", "something is checked", 72, 72, Work, older, "check quality test square"},
-	{MultiDocument, "Multi-document", "", "", "several papers or copies of one", 118, 72, Kept, older, "documents forms copies reports"},
-	{InternalStorage, "Internal storage", "", "", "kept in the memory of a system", 108, 60, Kept, iso, "memory cache"},
-	{Display, "Display", "", "", "shown on a screen", 120, 56, Kept, iso, "screen monitor message"},
-	{Connector, "Connector", "", "", "goes on elsewhere on this page", 44, 44, Links, iso, "circle jump reference"},
-	{Parallel, "Parallel mode bar", "", "", "ways that are gone at the same time begin or meet", 160, 10, Links, iso, "fork join synchronise split merge"},
-	{Text, "Text", "", "", "words on the paper", 120, 32, Links, own, "free caption heading label"},
-	{Box, "Box", "", "", "a ground or a frame for what belongs together", 160, 96, Plain, own, "rectangle square zone area"},
-	{Ellipse, "Ellipse", "", "", "sets something apart", 120, 80, Plain, own, "circle oval round"},
-	{Triangle, "Triangle", "", "", "draws attention to something", 96, 84, Plain, own, "warning delta"},
-	{ArrowRight, "Block arrow right", "Arrow right", "", "shows the way, or what comes next", 120, 64, Plain, own, "direction next"},
-	{ArrowLeft, "Block arrow left", "Arrow left", "", "shows the way back", 120, 64, Plain, own, "direction back"},
-	{ArrowUp, "Block arrow up", "Arrow up", "", "shows the way up, or more of something", 92, 112, Plain, own, "direction more"},
-	{ArrowDown, "Block arrow down", "Arrow down", "", "shows the way down, or less of something", 92, 112, Plain, own, "direction less"},
-	{Callout, "Callout, tail lower left", "Callout", "", "words on what it points at, to its lower left", 128, 68, Plain, own, "speech balloon note remark"},
-	{CalloutDown, "Callout, tail lower right", "Callout", "", "words on what it points at, to its lower right", 128, 68, Plain, own, "speech balloon note remark"},
-	{CalloutUp, "Callout, tail upper left", "Callout", "", "words on what it points at, to its upper left", 128, 68, Plain, own, "speech balloon note remark"},
-	{CalloutOver, "Callout, tail upper right", "Callout", "", "words on what it points at, to its upper right", 128, 68, Plain, own, "speech balloon note remark"},
-	{Picture, "Picture", "", "", "a picture of your own: PNG, JPEG or SVG", 160, 120, Plain, own, "image photo logo icon file"},
+	{Terminator, "Terminator", "", "t", "start or end of the flow", 96, 44, Work, iso, "begin stop finish",
+		"Put one where the flow begins and one at each of its ends."},
+	{Process, "Process", "", "p", "something is done", 112, 56, Work, iso, "step task activity box",
+		"Use it for what somebody or a system does, in a verb and a noun."},
+	{Decision, "Decision", "", "d", "one of several ways is taken", 136, 84, Work, iso, "question choice branch gateway if",
+		"Ask a question, and name each way out by its answer."},
+	{Document, "Document", "", "o", "a paper or a form", 112, 64, Kept, iso, "letter report print sheet",
+		"Use it where a paper or a form is written, read or handed over."},
+	{Data, "Data", "", "i", "information comes in or goes out", 116, 56, Kept, iso, "input output",
+		"Use it for what comes in or goes out, whatever it is written on."},
+	{StoredData, "Stored data", "", "s", "information is kept", 104, 48, Kept, iso, "file register record storage",
+		"Use it for what is filed, when how it is kept does not matter."},
+	{DirectAccess, "Direct access storage", "Direct access", "u", "a database", 112, 52, Kept, iso, "disk table system storage",
+		"Use it for a register in a system, in which a record is found at once."},
+	{Predefined, "Predefined process", "Predefined", "b", "a sub-process, set out elsewhere", 116, 56, Work, iso, "subprocess routine",
+		"Use it for a part that has a page of its own; press Go into to open that."},
+	{OffPage, "Off-page connector", "Off-page", "f", "goes on at another page", 56, 56, Links, older, "page reference",
+		"Put one at each end; the same letter makes them a pair."},
+	{Annotation, "Annotation", "", "n", "a remark", 128, 48, Links, iso, "comment note bracket",
+		"Say beside a step what does not fit in it: a rule, a reason, a deadline."},
+	{Alternate, "Alternate process", "", "", "something is done another way than usual", 112, 56, Work, older, "rounded step task",
+		"Use it for work that is done another way on some days or by some people."},
+	{ManualOperation, "Manual operation", "", "", "something is done by hand", 120, 56, Work, iso, "trapezoid person work",
+		"Use it for handwork where the other steps are done by a system."},
+	{ManualInput, "Manual input", "", "", "somebody types it in", 112, 60, Work, iso, "keyboard key in enter form",
+		"Use it where somebody keys in what a system then works with."},
+	{Preparation, "Preparation", "", "", "something is set up for what follows", 124, 56, Work, iso, "hexagon set up initialise",
+		"Use it for what must be ready first: a setting, a room, a list."},
+	{Delay, "Delay", "", "", "the work waits", 108, 56, Work, older, "wait queue pause",
+		"Use it where nothing is done until a time or an answer comes."},
+	{Inspection, "Inspection", "", "", "something is checked", 72, 72, Work, older, "check quality test square",
+		"Use it where quality or quantity is checked before work goes on."},
+	{MultiDocument, "Multi-document", "", "", "several papers or copies of one", 118, 72, Kept, older, "documents forms copies reports",
+		"Use it for a set of papers that go together, or for several copies."},
+	{InternalStorage, "Internal storage", "", "", "kept in the memory of a system", 108, 60, Kept, iso, "memory cache",
+		"Use it for what a system holds while it works, rarely in a chart of business."},
+	{Display, "Display", "", "", "shown on a screen", 120, 56, Kept, iso, "screen monitor message",
+		"Use it where somebody is shown something on a screen."},
+	{Connector, "Connector", "", "", "goes on elsewhere on this page", 44, 44, Links, iso, "circle jump reference",
+		"Put one at each end in place of a long line; the same letter tells that they belong together."},
+	{Parallel, "Parallel mode bar", "", "", "ways that are gone at the same time begin or meet", 160, 10, Links, iso, "fork join synchronise split merge",
+		"Put one where work divides that is done at the same time, and one where all must be there."},
+	{Text, "Text", "", "", "words on the paper", 120, 32, Links, own, "free caption heading label",
+		"Use it for headings and remarks that belong to no step."},
+	{Box, "Box", "", "", "a ground or a frame for what belongs together", 160, 96, Plain, own, "rectangle square zone area",
+		"Drag it around steps to put it behind them."},
+	{Ellipse, "Ellipse", "", "", "sets something apart", 120, 80, Plain, own, "circle oval round",
+		"Use it to set apart what is no step of the work."},
+	{Triangle, "Triangle", "", "", "draws attention to something", 96, 84, Plain, own, "warning delta",
+		"Use it beside a step that needs care."},
+	{ArrowRight, "Block arrow right", "Arrow right", "", "shows the way, or what comes next", 120, 64, Plain, own, "direction next",
+		"Use it to show where to read on; it does not stand for a connector."},
+	{ArrowLeft, "Block arrow left", "Arrow left", "", "shows the way back", 120, 64, Plain, own, "direction back",
+		"Use it to show where to read on; it does not stand for a connector."},
+	{ArrowUp, "Block arrow up", "Arrow up", "", "shows the way up, or more of something", 92, 112, Plain, own, "direction more",
+		"Use it to show a rise, or where to read on."},
+	{ArrowDown, "Block arrow down", "Arrow down", "", "shows the way down, or less of something", 92, 112, Plain, own, "direction less",
+		"Use it to show a fall, or where to read on."},
+	{Callout, "Callout, tail lower left", "Callout", "", "words on what it points at, to its lower left", 128, 68, Plain, own, "speech balloon note remark",
+		"Put its tail at what it is about."},
+	{CalloutDown, "Callout, tail lower right", "Callout", "", "words on what it points at, to its lower right", 128, 68, Plain, own, "speech balloon note remark",
+		"Put its tail at what it is about."},
+	{CalloutUp, "Callout, tail upper left", "Callout", "", "words on what it points at, to its upper left", 128, 68, Plain, own, "speech balloon note remark",
+		"Put its tail at what it is about."},
+	{CalloutOver, "Callout, tail upper right", "Callout", "", "words on what it points at, to its upper right", 128, 68, Plain, own, "speech balloon note remark",
+		"Put its tail at what it is about."},
+	{Picture, "Picture", "", "", "a picture of your own: PNG, JPEG or SVG", 160, 120, Plain, own, "image photo logo icon file",
+		"Use it for a logo, a photograph or a form as it looks."},
 }
 
 // All lists the symbols, those of the bench first, in its order.
@@ -130,6 +165,15 @@ func Of(k Kind) (Info, bool) {
 		}
 	}
 	return Info{}, false
+}
+
+// About says of a symbol what it means, when to use it, and where it is from.
+func (i Info) About() string {
+	s := i.Name + ": " + i.Meaning + ". " + i.When
+	if i.Standard != own {
+		s += " (" + i.Standard + ")"
+	}
+	return s
 }
 
 // Store reports whether the symbol stands for something kept, which is read and

@@ -196,7 +196,7 @@ func TestStandard(t *testing.T) {
 		if beside := i.Group == Plain || i.Kind == Annotation || i.Kind == Text; i.Kind.Beside() != beside {
 			t.Errorf("%s of group %q is beside the work: %v", i.Kind, i.Group, !beside)
 		}
-		if i.Group != Work && i.Group != Kept && i.Group != Links && i.Group != Plain || i.Standard == "" || i.Meaning == "" || !strings.HasSuffix(when[i.Kind], ".") || !strings.Contains(i.About(), when[i.Kind]) {
+		if i.Group != Work && i.Group != Kept && i.Group != Links && i.Group != Plain || i.Standard == "" || i.Meaning == "" || !strings.HasSuffix(i.When, ".") || !strings.Contains(i.About(), i.When) {
 			t.Errorf("%s: group %q, standard %q, meaning %q", i.Kind, i.Group, i.Standard, i.Meaning)
 		}
 	}
