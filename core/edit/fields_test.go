@@ -80,7 +80,7 @@ func TestLeadsToByName(t *testing.T) {
 			t.Errorf("%s leads to %v, want %v", words, w.Page().Step(a.ID).Link, want)
 		}
 	}
-	if !slices.Contains(w.pages.LinkFacts().Offer, "step Check the form") {
-		t.Errorf("offered are %v", w.pages.LinkFacts().Offer)
+	if !slices.Contains(w.Facts().Link.Offer, "step Check the form") {
+		t.Errorf("offered are %v", w.Facts().Link.Offer)
 	}
 }

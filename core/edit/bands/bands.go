@@ -345,8 +345,8 @@ func (e *Editor) PutStepsInto(id string) {
 	}
 }
 
-// LaneWords is a lane with what it stands in, from the inside out.
-func LaneWords(p *chart.Page, l *chart.Lane) string {
+// laneWords is a lane with what it stands in, from the inside out.
+func laneWords(p *chart.Page, l *chart.Lane) string {
 	words := l.Name
 	for _, g := range p.Within(l.In) {
 		words += ", " + g.Name

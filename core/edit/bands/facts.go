@@ -7,10 +7,35 @@ import (
 	"plaintracer/core/edit/session"
 )
 
-// Facts are those of the selected band.
+// Facts are about lanes, pools and stages.
+type Facts struct {
+	Lanes     int             `json:"lanes"`
+	LaneNames []string        `json:"laneNames"` // on a page without lanes, those that it could have
+	Band      BandFacts       `json:"band"`
+	InLane    []session.Named `json:"inLane"`   // the lanes that a step can be told to stand in
+	StepLane  string          `json:"stepLane"` // that of the selected step
+}
+
+// Facts are those of the page that is shown and what is selected on it.
 func (e *Editor) Facts() Facts {
 	p := e.Page()
-	f := Facts{Into: []session.Named{}, Fields: []chart.Field{}, Stages: []string{}}
+	f := Facts{Lanes: len(p.Lanes), Band: e.bandFacts(), InLane: []session.Named{}}
+	for _, l := range p.Lanes {
+		f.LaneNames = append(f.LaneNames, l.Name)
+		f.InLane = append(f.InLane, session.Named{ID: l.ID, Name: laneWords(p, l)})
+	}
+	if len(p.Lanes) == 0 {
+		f.LaneNames = e.Proposed()
+	}
+	if s := e.Only(); s != nil {
+		f.StepLane = s.Lane
+	}
+	return f
+}
+
+func (e *Editor) bandFacts() BandFacts {
+	p := e.Page()
+	f := BandFacts{Into: []session.Named{}, Fields: []chart.Field{}, Stages: []string{}}
 	for _, s := range p.Stages {
 		f.Stages = append(f.Stages, s.Name)
 	}
@@ -37,8 +62,8 @@ func (e *Editor) Facts() Facts {
 	return f
 }
 
-// Facts are about the selected band, and how the page has its lanes.
-type Facts struct {
+// BandFacts are about the selected band.
+type BandFacts struct {
 	ID     string          `json:"id"`
 	Kind   string          `json:"kind"` // lane, group or stage; "" without one
 	Size   string          `json:"size"` // as people write it

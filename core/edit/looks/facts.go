@@ -1,7 +1,6 @@
 package looks
 
 import (
-	"encoding/json"
 	"fmt"
 	"math"
 	"reflect"
@@ -14,12 +13,11 @@ import (
 	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/style"
-	"plaintracer/core/symbol"
 )
 
-// Facts are about the looks of the selected steps. A value in which they differ is told
+// LookFacts are about the looks of the selected steps. A value in which they differ is told
 // as mixed, and of the first of them.
-type Facts struct {
+type LookFacts struct {
 	Of      int      `json:"of"`
 	Fill    string   `json:"fill"`  // #RRGGBB, "" for none
 	Fill2   string   `json:"fill2"` // of a gradient
@@ -37,15 +35,27 @@ type Facts struct {
 	Picked  string   `json:"picked"`  // what the look that was picked up is of
 }
 
-// Facts is nil when no step is selected.
-func (e *Editor) Facts() *Facts {
+// Facts are about looks.
+type Facts struct {
+	Look  *LookFacts `json:"look"` // of the selected steps
+	House HouseFacts `json:"house"`
+	Names []string   `json:"fieldNames"` // of the page's steps, one fill per value of which can be given
+}
+
+// Facts are those of the page that is shown and what is selected on it.
+func (e *Editor) Facts() Facts {
+	return Facts{Look: e.lookFacts(), House: e.HouseFacts(), Names: e.fieldNames()}
+}
+
+// lookFacts is nil when no step is selected.
+func (e *Editor) lookFacts() *LookFacts {
 	steps := e.Steps()
 	if e.shown = e.eachLook(); len(steps) == 0 {
 		return nil
 	}
-	of := func(s *chart.Step) Facts {
+	of := func(s *chart.Step) LookFacts {
 		l := style.Of(e.Page(), s)
-		return Facts{Fill: l.Fill, Fill2: l.Fill2, Outline: l.Outline, Text: l.TextColour, Clear: int(math.Round(l.Clear * 100)),
+		return LookFacts{Fill: l.Fill, Fill2: l.Fill2, Outline: l.Outline, Text: l.TextColour, Clear: int(math.Round(l.Clear * 100)),
 			Corner: geom.Round1(l.Corner / chart.MM), Pad: geom.Round1(l.Text.Pad / chart.MM), Size: geom.Round1(l.Text.Size / chart.PT)}
 	}
 	f := of(e.shown[0])
@@ -108,8 +118,8 @@ func (e *Editor) looksInUse() (colours []string, looks string) {
 	return colours, say.Looks(len(seen))
 }
 
-// FieldNames are the names of the fields of the page's steps, in the order in which they come.
-func (e *Editor) FieldNames() []string {
+// fieldNames are the names of the fields of the page's steps, in the order in which they come.
+func (e *Editor) fieldNames() []string {
 	out := []string{}
 	for _, s := range e.Page().Steps {
 		for _, f := range s.Fields {
@@ -119,106 +129,4 @@ func (e *Editor) FieldNames() []string {
 		}
 	}
 	return out
-}
-
-// eachLook is of the selected steps one of each look. A text of several looks counts as so many
-// steps; of a text being typed that which is chosen.
-func (e *Editor) eachLook() []*chart.Step {
-	var out []*chart.Step
-	seen := map[style.Step]bool{}
-	steps := []*chart.Step{}
-	for _, s := range Unlike(e.Steps()) {
-		steps = append(steps, e.eachRun(s)...)
-	}
-	for _, s := range steps {
-		if l := style.Of(e.Page(), s); !seen[l] {
-			seen[l] = true
-			out = append(out, s)
-		}
-	}
-	return out
-}
-
-// Unlike are of some steps one of each symbol and look, and all with parts that look otherwise. How the others look
-// need not be found out.
-func Unlike(steps []*chart.Step) (out []*chart.Step) {
-	type kind struct {
-		symbol symbol.Kind
-		look   *chart.StepLook // which is never changed, but replaced
-	}
-	seen := map[kind]bool{}
-	for _, s := range steps {
-		if k := (kind{s.Symbol, s.Look}); len(s.Runs) > 0 || !seen[k] {
-			seen[k] = seen[k] || len(s.Runs) == 0
-			out = append(out, s)
-		}
-	}
-	return out
-}
-
-// eachRun is a step as it would be if all of its text looked as a part of it does.
-func (e *Editor) eachRun(s *chart.Step) []*chart.Step {
-	runs, from, to, next := s.Runs, 0, len(s.Text), chart.TextLook{}
-	if t := e.text.RunsTyped(s.ID); t != nil {
-		runs, from, to, next = t.Runs, t.From, t.To, t.Next
-	}
-	if len(runs) == 0 && next.IsZero() {
-		return []*chart.Step{s}
-	}
-	like := func(l chart.TextLook) *chart.Step {
-		out, look := *s, chart.StepLook{}
-		if s.Look != nil {
-			look = *s.Look
-		}
-		look.Text = look.Text.With(l)
-		out.Look, out.Runs = &look, nil
-		return &out
-	}
-	if from == to { // what is typed next looks like what stands before
-		for _, r := range runs {
-			if r.From < from && r.To >= from || r.From == 0 && from == 0 {
-				next = r.Text.With(next)
-			}
-		}
-		return []*chart.Step{like(next)}
-	}
-	var out []*chart.Step
-	at := from
-	for _, r := range runs {
-		if r.To <= from || r.From >= to {
-			continue
-		}
-		if at < r.From {
-			out = append(out, like(chart.TextLook{}))
-		}
-		out, at = append(out, like(r.Text)), r.To
-	}
-	if at < to {
-		out = append(out, like(chart.TextLook{}))
-	}
-	return out
-}
-
-// StepsLook reports whether some, and whether all of the looks that are shown have what a look
-// names.
-func (e *Editor) StepsLook(arg string) (some, all bool) {
-	var want chart.StepLook
-	if len(e.shown) == 0 || json.Unmarshal([]byte(arg), &want) != nil {
-		return false, false
-	}
-	all = true
-	for _, s := range e.shown {
-		with := *s
-		l := want
-		if s.Look != nil {
-			l = s.Look.With(want)
-		}
-		with.Look = &l
-		if a, b := style.Of(e.Page(), &with), style.Of(e.Page(), s); a == b && (want.Text.Colour == "" || a.ByItself == (want.Text.Colour == chart.ByItself)) {
-			some = true
-		} else {
-			all = false
-		}
-	}
-	return some, all
 }

@@ -41,8 +41,7 @@ func (e *Editor) Linked() (of string, now *chart.Link, part chart.Part, ok bool)
 	return "", nil, chart.Part{}, false
 }
 
-// LinkFacts are those of what is selected.
-func (e *Editor) LinkFacts() LinkFacts {
+func (e *Editor) linkFacts() LinkFacts {
 	f := LinkFacts{Offer: []string{}}
 	of, now, _, ok := e.Linked()
 	if !ok {

@@ -18,8 +18,8 @@ type Fact struct {
 	Shown bool   `json:"shown"`
 }
 
-// Facts are all pages, in their order.
-func (e *Editor) Facts() []Fact {
+// pageFacts are all pages, in their order.
+func (e *Editor) pageFacts() []Fact {
 	shown := e.Page()
 	out := make([]Fact, len(e.Chart().Pages))
 	for i, p := range e.Chart().Pages {

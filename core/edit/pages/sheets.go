@@ -31,8 +31,7 @@ type SheetFacts struct {
 	Short   string   `json:"short"`   // the same in few words
 }
 
-// SheetFacts are those of the page that is shown.
-func (e *Editor) SheetFacts() SheetFacts {
+func (e *Editor) sheetFacts() SheetFacts {
 	p := e.Page()
 	s := style.Setup(p)
 	w, h := p.SheetSize()

@@ -261,8 +261,7 @@ type GroupFact struct {
 	On    bool   `json:"on"` // it is selected
 }
 
-// GroupFacts are those of the page.
-func (e *Editor) GroupFacts() GroupFacts {
+func (e *Editor) groupFacts() GroupFacts {
 	f := GroupFacts{Groups: []GroupFact{}}
 	held := e.Held()
 	if len(held) == 1 {

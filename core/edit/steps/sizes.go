@@ -39,8 +39,8 @@ func (e *Editor) SizeTyped(arg string) {
 // leastStep is the smallest side of a step that can be typed, px.
 const leastStep = 8.0
 
-// StepSize are width and height of the selected steps as people write them; "" where they differ.
-func (e *Editor) StepSize() (w, h string) {
+// stepSize are width and height of the selected steps as people write them; "" where they differ.
+func (e *Editor) stepSize() (w, h string) {
 	for i, s := range e.Steps() {
 		sw, sh := e.Length(s.W), e.Length(s.H)
 		if i == 0 {

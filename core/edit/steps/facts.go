@@ -1,0 +1,27 @@
+package steps
+
+import "plaintracer/core/chart"
+
+// Facts are about the selected steps.
+type Facts struct {
+	Fields      []chart.Field `json:"fields"`
+	FieldsMixed []string      `json:"fieldsMixed"` // those with several values
+	FieldsOf    int           `json:"fieldsOf"`    // how many steps they are of
+	Step        string        `json:"step"`        // the only one
+	Files       []chart.File  `json:"files"`       // of it
+	StepW       string        `json:"stepW"`       // as people write it; "" where they differ
+	StepH       string        `json:"stepH"`
+	Hold        GroupFacts    `json:"hold"`
+}
+
+// Facts are those of what is selected now.
+func (e *Editor) Facts() Facts {
+	f := Facts{FieldsOf: len(e.Steps()), Files: []chart.File{}, Hold: e.groupFacts()}
+	f.Fields, f.FieldsMixed = e.FieldFacts()
+	f.StepW, f.StepH = e.stepSize()
+	if s := e.Only(); s != nil {
+		f.Step = s.ID
+		f.Files = append(f.Files, s.Files...)
+	}
+	return f
+}
