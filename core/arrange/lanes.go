@@ -166,7 +166,7 @@ func alongFrom(p *chart.Page, from, d float64) []chart.Place {
 // where it stands there already.
 func LaneMoved(p *chart.Page, id, over string) []chart.Part {
 	mine := func(l *chart.Lane) bool {
-		return l.ID == id || slices.ContainsFunc(p.Within(l.In), func(g *chart.Group) bool { return g.ID == id })
+		return l.ID == id || slices.ContainsFunc(p.Within(l.In), func(g *chart.LaneGroup) bool { return g.ID == id })
 	}
 	to := p.Lane(over)
 	if to == nil || mine(to) {
@@ -182,7 +182,7 @@ func LaneMoved(p *chart.Page, id, over string) []chart.Part {
 	block := func(l *chart.Lane) bool { return l == to }
 	if to.In != in {
 		gs := p.Within(to.In)
-		i := slices.IndexFunc(gs, func(g *chart.Group) bool { return g.In == in })
+		i := slices.IndexFunc(gs, func(g *chart.LaneGroup) bool { return g.In == in })
 		if i < 0 {
 			return nil
 		}

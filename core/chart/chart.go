@@ -37,7 +37,7 @@ type Page struct {
 	Down       bool         `json:"down,omitempty"`      // lanes run down the page, side by side; else across it
 	Level      bool         `json:"level,omitempty"`     // names of lanes that run across stand level, in wider heads
 	Turned     *Turned      `json:"turned,omitempty"`    // what it was before its lanes were turned
-	Groups     []*Group     `json:"groups,omitempty"`    // pools, and lanes that hold lanes
+	Groups     []*LaneGroup     `json:"groups,omitempty"`    // pools, and lanes that hold lanes
 	Stages     []*Stage     `json:"stages,omitempty"`    // across the lanes, along the flow
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
@@ -67,7 +67,7 @@ type Step struct {
 	Picture *File       `json:"picture,omitempty"` // that it shows; a picture is not changed but replaced
 	Front   int         `json:"front,omitempty"`   // how far in front it is drawn; below 0 behind everything
 	Locked  bool        `json:"locked,omitempty"`
-	Held    []Hold      `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
+	Held    []Group      `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X
@@ -279,8 +279,8 @@ type Frame struct {
 	W float64 `json:"w"` // along the flow: their width, or their height where they run down
 }
 
-// Group is a pool, or a lane that holds lanes. The lanes of a group stand together.
-type Group struct {
+// LaneGroup is a pool, or a lane that holds lanes. The lanes of a group stand together.
+type LaneGroup struct {
 	ID   string    `json:"id"`
 	Name string    `json:"name"`
 	Pool bool      `json:"pool,omitempty"` // stands apart from what is not in it
@@ -319,9 +319,9 @@ type Lane struct {
 	Link   *Link     `json:"link,omitempty"`
 }
 
-// Hold is a group that holds steps together: they are selected, moved and copied as one. Groups stand in
+// Group is a group that holds steps together: they are selected, moved and copied as one. Groups stand in
 // each other; each of its steps names it.
-type Hold struct {
+type Group struct {
 	ID   string `json:"id"`
 	Name string `json:"name,omitempty"`
 }

@@ -126,7 +126,7 @@ func checkBand(id, name string, size float64, look *LaneLook) error {
 }
 
 // checkGroup refuses a group that stands in itself, or too deep in others.
-func (p *Page) checkGroup(g *Group) error {
+func (p *Page) checkGroup(g *LaneGroup) error {
 	if err := checkBand(g.ID, g.Name, 0, g.Look); err != nil {
 		return err
 	}

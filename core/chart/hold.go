@@ -17,7 +17,7 @@ func (s *Step) Behind() bool { return s.Front < 0 && s.Symbol.Beside() }
 
 // HeldBy reports whether a group holds the step.
 func (s *Step) HeldBy(id string) bool {
-	return slices.ContainsFunc(s.Held, func(h Hold) bool { return h.ID == id })
+	return slices.ContainsFunc(s.Held, func(h Group) bool { return h.ID == id })
 }
 
 func checkHolds(s *Step) error {
@@ -34,7 +34,7 @@ func checkHolds(s *Step) error {
 		if err := checkText("name", h.Name, maxName); err != nil {
 			return fmt.Errorf(inHeld, i, err)
 		}
-		if slices.ContainsFunc(s.Held[:i], func(o Hold) bool { return o.ID == h.ID }) {
+		if slices.ContainsFunc(s.Held[:i], func(o Group) bool { return o.ID == h.ID }) {
 			return fmt.Errorf(heldTwice, i, h.ID)
 		}
 	}

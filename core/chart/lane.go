@@ -44,7 +44,7 @@ func (p *Page) laneAt(id string) int {
 }
 
 // Group finds a group; nil when there is none of that id.
-func (p *Page) Group(id string) *Group {
+func (p *Page) Group(id string) *LaneGroup {
 	for _, g := range p.Groups {
 		if g.ID == id {
 			return g
@@ -67,8 +67,8 @@ func (p *Page) Stage(id string) *Stage {
 const mostDeep = 3
 
 // Within are the groups that a lane or group with that In stands in, from the inside out.
-func (p *Page) Within(in string) []*Group {
-	var out []*Group
+func (p *Page) Within(in string) []*LaneGroup {
+	var out []*LaneGroup
 	for g := p.Group(in); g != nil && len(out) < mostDeep; g = p.Group(g.In) {
 		out = append(out, g)
 	}
@@ -169,7 +169,7 @@ func (p *Page) HeadRect(l *Lane) geom.Rect {
 }
 
 // GroupRect is where a group stands, with its head; ok is false for one without lanes.
-func (p *Page) GroupRect(g *Group) (r geom.Rect, ok bool) {
+func (p *Page) GroupRect(g *LaneGroup) (r geom.Rect, ok bool) {
 	from, to := math.Inf(1), math.Inf(-1)
 	p.stack(func(l *Lane, start float64) bool {
 		if slices.Contains(p.Within(l.In), g) {
@@ -184,7 +184,7 @@ func (p *Page) GroupRect(g *Group) (r geom.Rect, ok bool) {
 }
 
 // GroupHead is the strip with a group's name.
-func (p *Page) GroupHead(g *Group) geom.Rect {
+func (p *Page) GroupHead(g *LaneGroup) geom.Rect {
 	r, _ := p.GroupRect(g)
 	r = p.turned(r)
 	r.W = LaneHead
@@ -303,7 +303,7 @@ func (p *Page) gather() {
 	slices.SortStableFunc(p.Lanes, func(a, b *Lane) int { return slices.Compare(key(a), key(b)) })
 }
 
-func ids(gs []*Group) []string {
+func ids(gs []*LaneGroup) []string {
 	var out []string
 	for _, g := range gs {
 		out = append(out, g.ID)

@@ -169,8 +169,8 @@ func setStep(p *Page, d Part) ([]Part, error) {
 	}
 	inv.Front, inv.Locked = set(&next.Front, d.Front), set(&next.Locked, d.Locked)
 	if d.Held != nil {
-		was := append([]Hold{}, s.Held...)
-		inv.Held, next.Held = &was, append([]Hold(nil), *d.Held...)
+		was := append([]Group{}, s.Held...)
+		inv.Held, next.Held = &was, append([]Group(nil), *d.Held...)
 	}
 	if err := checkStep(p, &next); err != nil {
 		return nil, err

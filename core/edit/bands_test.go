@@ -245,7 +245,7 @@ func TestTurnedTwice(t *testing.T) {
 			}
 		}
 		if seed%2 == 1 {
-			p.Groups = append(p.Groups, &chart.Group{ID: "g", Name: "Museum", Pool: true})
+			p.Groups = append(p.Groups, &chart.LaneGroup{ID: "g", Name: "Museum", Pool: true})
 			p.Lanes[0].In = "g"
 			p.Stages = append(p.Stages, &chart.Stage{ID: "a", Name: "First", Size: 333.33}, &chart.Stage{ID: "b", Name: "Then", Size: 200})
 			for _, s := range p.Steps {

@@ -363,14 +363,14 @@ func (o *over) onlyLanesOf(p *chart.Page, steps []*chart.Step, lanes map[string]
 	for _, l := range p.Lanes {
 		for in := l.In; in != ""; {
 			used[in] = true
-			i := slices.IndexFunc(p.Groups, func(g *chart.Group) bool { return g.ID == in })
+			i := slices.IndexFunc(p.Groups, func(g *chart.LaneGroup) bool { return g.ID == in })
 			if i < 0 {
 				break
 			}
 			in = p.Groups[i].In
 		}
 	}
-	p.Groups = slices.DeleteFunc(p.Groups, func(g *chart.Group) bool { return !used[g.ID] })
+	p.Groups = slices.DeleteFunc(p.Groups, func(g *chart.LaneGroup) bool { return !used[g.ID] })
 }
 
 // loose is an end beside a step whose page is laid out anew.
@@ -410,7 +410,7 @@ func (o *over) parts(c *chart.Chart) []chart.Part {
 		}
 	}
 	for _, g := range o.p.Groups {
-		if !slices.ContainsFunc(first.Groups, func(h *chart.Group) bool { return h.ID == g.ID }) {
+		if !slices.ContainsFunc(first.Groups, func(h *chart.LaneGroup) bool { return h.ID == g.ID }) {
 			parts = append(parts, chart.Part{Do: "group.drop", Page: id, ID: g.ID})
 		}
 	}

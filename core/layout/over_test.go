@@ -297,7 +297,7 @@ func TestOverInEveryForm(t *testing.T) {
 		c := worked(seed, n, 4)
 		p := c.Pages[0]
 		p.Down = seed%2 == 1
-		p.Groups = []*chart.Group{{ID: "g1", Name: "Museum", Pool: true}, {ID: "g2", Name: "Conservation", In: "g1"}}
+		p.Groups = []*chart.LaneGroup{{ID: "g1", Name: "Museum", Pool: true}, {ID: "g2", Name: "Conservation", In: "g1"}}
 		p.Lanes[1].In, p.Lanes[2].In = "g2", "g2"
 		p.Lanes[0].In = "g1"
 		idle := idleLanes(p) // stay on the first page

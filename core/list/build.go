@@ -362,7 +362,7 @@ func (b *builder) lane(seats []seat) string {
 			break
 		}
 		if b.groups[path] == "" {
-			g := &chart.Group{ID: b.id("g"), Name: s.name, Pool: s.pool, In: in}
+			g := &chart.LaneGroup{ID: b.id("g"), Name: s.name, Pool: s.pool, In: in}
 			b.groups[path] = g.ID
 			b.p.Groups = append(b.p.Groups, g)
 		}

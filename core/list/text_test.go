@@ -38,7 +38,7 @@ func anyChart(seed uint64, n int) *chart.Chart {
 		}
 		lanes := r.IntN(5)
 		if lanes > 2 {
-			p.Groups = []*chart.Group{{ID: "g1", Name: word(), Pool: true}, {ID: "g2", Name: word(), In: "g1"}}
+			p.Groups = []*chart.LaneGroup{{ID: "g1", Name: word(), Pool: true}, {ID: "g2", Name: word(), In: "g1"}}
 		}
 		for i := range lanes {
 			l := &chart.Lane{ID: fmt.Sprint("l", i), Name: word(), Size: 200}

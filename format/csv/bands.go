@@ -48,7 +48,7 @@ func (b *bands) lane(r row) string {
 	group := func(name string, pool bool) {
 		path += "\x00" + name
 		if b.groups[path] == "" {
-			g := &chart.Group{ID: fmt.Sprintf("g%d", len(b.groups)+1), Name: name, Pool: pool, In: in}
+			g := &chart.LaneGroup{ID: fmt.Sprintf("g%d", len(b.groups)+1), Name: name, Pool: pool, In: in}
 			b.groups[path] = g.ID
 			b.p.Groups = append(b.p.Groups, g)
 		}
@@ -94,8 +94,8 @@ func (b *bands) stage(rows []row, steps []*chart.Step) {
 
 // bandCells are the columns of bands that a page uses, and their cells for a step.
 func bandCells(p *chart.Page) (names []string, cells func(*chart.Step) []string) {
-	pools := slices.ContainsFunc(p.Groups, func(g *chart.Group) bool { return g.Pool })
-	within := slices.ContainsFunc(p.Groups, func(g *chart.Group) bool { return !g.Pool })
+	pools := slices.ContainsFunc(p.Groups, func(g *chart.LaneGroup) bool { return g.Pool })
+	within := slices.ContainsFunc(p.Groups, func(g *chart.LaneGroup) bool { return !g.Pool })
 	stages := len(p.Stages) > 0
 	for name, used := range map[string]bool{poolColumn: pools, withinColumn: within, stageColumn: stages} {
 		if used {

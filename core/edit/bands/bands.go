@@ -52,7 +52,7 @@ func (e *Editor) typeOnNew(id string) {
 }
 
 // lanesIn are the lanes of a group, those of groups in it among them.
-func (e *Editor) lanesIn(g *chart.Group) []*chart.Lane {
+func (e *Editor) lanesIn(g *chart.LaneGroup) []*chart.Lane {
 	p := e.Page()
 	var out []*chart.Lane
 	for _, l := range p.Lanes {

@@ -55,7 +55,7 @@ func (e *Editor) bandFacts() BandFacts {
 		f.In = p.Group(b.ID).In
 	}
 	for _, g := range p.Groups {
-		if g.ID != b.ID && !slices.ContainsFunc(p.Within(g.In), func(o *chart.Group) bool { return o.ID == b.ID }) {
+		if g.ID != b.ID && !slices.ContainsFunc(p.Within(g.In), func(o *chart.LaneGroup) bool { return o.ID == b.ID }) {
 			f.Into = append(f.Into, session.Named{ID: g.ID, Name: g.Name})
 		}
 	}

@@ -10,7 +10,7 @@ import (
 // PoolAround makes a pool around the selected lane or group, with all that it stands in.
 func (e *Editor) PoolAround() {
 	p := e.Page()
-	g := &chart.Group{ID: e.NewID("g"), Name: say.NewPoolName(len(p.Groups) + 1), Pool: true}
+	g := &chart.LaneGroup{ID: e.NewID("g"), Name: say.NewPoolName(len(p.Groups) + 1), Pool: true}
 	parts := []chart.Part{{Do: "group.add", Page: p.ID, Group: g}}
 	if l := e.Lane(); l != nil && l.In == "" {
 		parts = append(parts, chart.Part{Do: "lane.set", Page: p.ID, ID: l.ID, In: &g.ID})
@@ -38,7 +38,7 @@ func (e *Editor) LaneInside() {
 		return
 	}
 	l := e.Lane()
-	g := &chart.Group{ID: e.NewID("g"), Name: l.Name, In: l.In, Look: l.Look}
+	g := &chart.LaneGroup{ID: e.NewID("g"), Name: l.Name, In: l.In, Look: l.Look}
 	at := slices.Index(p.Lanes, l) + 1
 	first, second := say.NewLaneName(1), &chart.Lane{ID: e.NewID("l"), Name: say.NewLaneName(2), Size: LaneSize(p), In: g.ID}
 	parts := []chart.Part{
@@ -67,7 +67,7 @@ func (e *Editor) LaneInto(id string) {
 		from, moved = g.In, e.lanesIn(g)
 	}
 	for _, d := range emptied(p, from, moved...) {
-		if !slices.ContainsFunc(p.Within(id), func(g *chart.Group) bool { return g.ID == d.ID }) {
+		if !slices.ContainsFunc(p.Within(id), func(g *chart.LaneGroup) bool { return g.ID == d.ID }) {
 			parts = append(parts, d)
 		}
 	}

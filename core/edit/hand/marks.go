@@ -146,7 +146,7 @@ func (e *Editor) stepMarks(m scene.Pen) {
 		if s.Step.Locked {
 			padlock(m, geom.Pt(s.Rect.Right()+cropOff*m.K, s.Rect.Y-cropOff*m.K))
 		}
-		if k := slices.IndexFunc(whole, func(h chart.Hold) bool { return s.Step.HeldBy(h.ID) }); k >= 0 {
+		if k := slices.IndexFunc(whole, func(h chart.Group) bool { return s.Step.HeldBy(h.ID) }); k >= 0 {
 			r, ok := held[whole[k].ID]
 			if !ok {
 				r = s.Rect

@@ -16,7 +16,7 @@ import (
 // heldWith are the steps that are selected by a press on s: those of the outermost group that holds it,
 // of those within the group that the hand has gone into.
 func (e *Editor) heldWith(s *chart.Step) (group string, ids []string) {
-	i := 1 + slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == e.Inside() })
+	i := 1 + slices.IndexFunc(s.Held, func(h chart.Group) bool { return h.ID == e.Inside() })
 	if i == len(s.Held) {
 		return "", []string{s.ID}
 	}
@@ -92,7 +92,7 @@ func (e *Editor) SelectWhole() {
 // unit is what moves as one among what is selected: the steps of a group all of whose steps are
 // selected, or a step by itself.
 type unit struct {
-	hold  chart.Hold // an empty one for a step by itself
+	hold  chart.Group // an empty one for a step by itself
 	boxes []arrange.Box
 }
 
@@ -114,7 +114,7 @@ func (e *Editor) unitsWithin(inside string) []unit {
 	for _, b := range e.Boxes() {
 		s := p.Step(b.ID)
 		u := unit{}
-		for i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == inside }) + 1; i < len(s.Held); i++ {
+		for i := slices.IndexFunc(s.Held, func(h chart.Group) bool { return h.ID == inside }) + 1; i < len(s.Held); i++ {
 			if whole[s.Held[i].ID] {
 				u.hold = s.Held[i]
 				break
@@ -173,7 +173,7 @@ func (e *Editor) Group() {
 		e.Say(say.OneGroup)
 		return
 	}
-	hold := chart.Hold{ID: e.NewID("g")}
+	hold := chart.Group{ID: e.NewID("g")}
 	var parts []chart.Part
 	for _, s := range ss {
 		held := slices.Insert(slices.Clone(s.Held), shared, hold)
@@ -187,7 +187,7 @@ func (e *Editor) Ungroup() {
 	var parts []chart.Part
 	for _, u := range e.Held() {
 		for _, s := range e.Steps() {
-			if i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == u.ID }); i >= 0 {
+			if i := slices.IndexFunc(s.Held, func(h chart.Group) bool { return h.ID == u.ID }); i >= 0 {
 				held := slices.Delete(slices.Clone(s.Held), i, i+1)
 				parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Held: &held})
 			}
@@ -197,11 +197,11 @@ func (e *Editor) Ungroup() {
 }
 
 // Held are the outermost groups that are selected whole.
-func (e *Editor) Held() []chart.Hold {
-	var out []chart.Hold
+func (e *Editor) Held() []chart.Group {
+	var out []chart.Group
 	whole, seen := e.whole(), map[string]bool{}
 	for _, s := range e.Steps() {
-		i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return whole[h.ID] })
+		i := slices.IndexFunc(s.Held, func(h chart.Group) bool { return whole[h.ID] })
 		if i >= 0 && !seen[s.Held[i].ID] {
 			seen[s.Held[i].ID] = true
 			out = append(out, s.Held[i])
@@ -226,7 +226,7 @@ func (e *Editor) NameGroup(name string) {
 	h := held[0]
 	var parts []chart.Part
 	for _, s := range e.Page().Steps {
-		if i := slices.IndexFunc(s.Held, func(o chart.Hold) bool { return o.ID == h.ID }); i >= 0 && s.Held[i].Name != name {
+		if i := slices.IndexFunc(s.Held, func(o chart.Group) bool { return o.ID == h.ID }); i >= 0 && s.Held[i].Name != name {
 			held := slices.Clone(s.Held)
 			held[i].Name = name
 			parts = append(parts, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Held: &held})
@@ -240,7 +240,7 @@ func (e *Editor) SelectGroup(id string) {
 	if ids := e.membersOf(id); len(ids) > 0 {
 		e.Select(ids...)
 		s := e.Page().Step(ids[0])
-		if i := slices.IndexFunc(s.Held, func(h chart.Hold) bool { return h.ID == id }); i > 0 {
+		if i := slices.IndexFunc(s.Held, func(h chart.Group) bool { return h.ID == id }); i > 0 {
 			e.GoInside(s.Held[i-1].ID)
 		}
 	}
