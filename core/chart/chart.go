@@ -37,7 +37,7 @@ type Page struct {
 	Down       bool         `json:"down,omitempty"`      // lanes run down the page, side by side; else across it
 	Level      bool         `json:"level,omitempty"`     // names of lanes that run across stand level, in wider heads
 	Turned     *Turned      `json:"turned,omitempty"`    // what it was before its lanes were turned
-	Groups     []*LaneGroup     `json:"groups,omitempty"`    // pools, and lanes that hold lanes
+	Groups     []*LaneGroup `json:"groups,omitempty"`    // pools, and lanes that hold lanes
 	Stages     []*Stage     `json:"stages,omitempty"`    // across the lanes, along the flow
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
@@ -67,7 +67,7 @@ type Step struct {
 	Picture *File       `json:"picture,omitempty"` // that it shows; a picture is not changed but replaced
 	Front   int         `json:"front,omitempty"`   // how far in front it is drawn; below 0 behind everything
 	Locked  bool        `json:"locked,omitempty"`
-	Held    []Group      `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
+	Held    []Group     `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X

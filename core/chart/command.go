@@ -52,7 +52,7 @@ type Part struct {
 
 	NewPage *Page      `json:"newPage,omitempty"`
 	Lane    *Lane      `json:"lane,omitempty"`
-	Group   *LaneGroup     `json:"group,omitempty"`
+	Group   *LaneGroup `json:"group,omitempty"`
 	Stage   *Stage     `json:"stage,omitempty"`
 	Step    *Step      `json:"step,omitempty"`
 	Line    *Connector `json:"line,omitempty"`
@@ -99,7 +99,7 @@ type Part struct {
 	Picture   *File      `json:"picture,omitempty"` // one without an id takes it away
 	Front     *int       `json:"front,omitempty"`
 	Locked    *bool      `json:"locked,omitempty"`
-	Held      *[]Group    `json:"held,omitempty"`
+	Held      *[]Group   `json:"held,omitempty"`
 
 	Ways map[string]*Way `json:"ways,omitempty"`
 }
