@@ -57,16 +57,22 @@ addEventListener('keydown', hideNotice, true);
 
 function status(s) {
   const waiting = s.waiting === 1 ? '1 change waiting' : `${s.waiting} changes waiting`;
-  const kept = s.waiting === 1 ? '1 change kept in this browser' : `${s.waiting} changes kept in this browser`;
+  const where = s.unkept ? 'only in this window' : 'kept in this browser';
+  const kept = s.waiting === 1 ? `1 change ${where}` : `${s.waiting} changes ${where}`;
   const say =
     s.stopped ||
     (s.out && `signed out${s.waiting ? `: ${kept}` : ''}`) ||
     (s.cut && `offline${s.waiting ? `: ${kept}` : ''}`) ||
+    (s.unkept && kept) ||
     (s.waiting && waiting) ||
     `on disk ${new Date(s.onDisk).toLocaleTimeString('en-GB')}`;
   $('disk').textContent = say;
-  $('disk').title = s.cut || s.out ? 'Changes are kept in this browser and sent when the connection is back.' : '';
-  $('disk').classList.toggle('cut', !!(s.cut || s.out || s.stopped));
+  $('disk').title = s.unkept
+    ? "This browser's storage is full: leave this window open until the changes are on disk."
+    : s.cut || s.out
+      ? 'Changes are kept in this browser and sent when the connection is back.'
+      : '';
+  $('disk').classList.toggle('cut', !!(s.cut || s.out || s.stopped || s.unkept));
 }
 
 const live = new Live(chart, client, {
@@ -86,8 +92,8 @@ const live = new Live(chart, client, {
 });
 
 // reload takes the chart anew from the server; what waits is sent again.
-function reload() {
-  live.keep();
+async function reload() {
+  if (!live.keep()) await live.settled();
   location.reload();
 }
 
@@ -406,6 +412,23 @@ function countComments() {
   core?.act('comments', remarks?.dataset.marks || '{}');
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
+// Comments that come while one is pressed are shown when it is let go: the press would be lost with what it was on.
+let pressed = false,
+  missed = false;
+$('comments').addEventListener('pointerdown', () => (pressed = true));
+for (const end of ['pointerup', 'pointercancel'])
+  addEventListener(end, () =>
+    setTimeout(() => {
+      pressed = false;
+      if (missed) document.body.dispatchEvent(new CustomEvent('comments'));
+      missed = false;
+    }),
+  );
+$('comments').addEventListener('htmx:before:swap', (e) => {
+  if (!pressed) return;
+  e.preventDefault();
+  missed = true;
+});
 // An answer that was sent leaves its field; what is half written below other comments stays.
 $('comments').addEventListener('htmx:after:request', (e) => {
   if (e.target.matches('.answer') && e.detail.ctx.response?.raw.ok) e.target.reset();

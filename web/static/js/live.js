@@ -10,10 +10,23 @@ const silence = 1800;
 const firstPause = 400,
   lastPause = 15000;
 
+// So many commands are sent at once.
+const most = 200;
+
+// stored are the names in this browser's storage that begin so; none where it cannot be had.
+function stored(head) {
+  try {
+    return Object.keys(localStorage).filter((key) => key.startsWith(head));
+  } catch {
+    return [];
+  }
+}
+
 export class Live {
   constructor(chart, client, { status, event, refused, comments, ended, back }) {
     Object.assign(this, { chart, client, status, event, refused, comments, ended, back });
     this.waiting = []; // sent or to be sent, not acknowledged
+    this.kept = new Set(); // the numbers of those that this browser keeps
     this.busy = false;
     this.cut = false;
     this.out = false; // the session has ended
@@ -44,14 +57,30 @@ export class Live {
     });
   }
 
-  // leftovers sends what an earlier window of this browser could not. The
-  // server knows the commands that it has already.
+  // leftovers sends what earlier windows of this browser could not. The server knows the commands that it has
+  // already.
   static async leftovers(chart) {
-    for (const key of Object.keys(localStorage)) {
-      if (!key.startsWith(`waiting ${chart} `)) continue;
+    const of = {}; // by window: where a command is kept, and it
+    for (const key of stored(`waiting ${chart} `)) {
       const client = key.split(' ')[2];
-      const r = await Live.post(chart, client, JSON.parse(localStorage[key])).catch(() => null);
-      if (r && r.ok) localStorage.removeItem(key);
+      try {
+        for (const c of [JSON.parse(localStorage[key])].flat()) (of[client] ||= []).push({ key, c });
+      } catch {
+        // damaged: nobody can make a command of it
+      }
+    }
+    for (const [client, kept] of Object.entries(of)) {
+      kept.sort((a, b) => a.c.n - b.c.n);
+      for (let i = 0; i < kept.length; i += most) {
+        const batch = kept.slice(i, i + most);
+        const r = await Live.post(
+          chart,
+          client,
+          batch.map(({ c }) => c),
+        ).catch(() => null);
+        if (!r?.ok) break;
+        for (const { key } of batch) localStorage.removeItem(key);
+      }
     }
   }
 
@@ -63,13 +92,32 @@ export class Live {
     this.pump();
   }
 
+  // keep keeps what waits in this browser, each command by itself, and tells whether it could: a browser's storage may
+  // be full, or not to be had. They are sent all the same.
   keep() {
-    if (this.waiting.length) localStorage[this.key] = JSON.stringify(this.waiting);
-    else localStorage.removeItem(this.key);
+    for (const c of this.waiting) {
+      if (this.kept.has(c.n)) continue;
+      try {
+        localStorage.setItem(`${this.key} ${c.n}`, JSON.stringify(c));
+        this.kept.add(c.n);
+      } catch {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  // done forgets commands that the server has answered, and keeps what there was no room for before.
+  done(ns) {
+    this.waiting = this.waiting.filter((c) => !ns.has(c.n));
+    for (const n of ns) if (this.kept.delete(n)) localStorage.removeItem(`${this.key} ${n}`);
+    this.keep();
   }
 
   tell() {
-    this.status({ cut: this.cut, out: this.out, waiting: this.waiting.length, onDisk: this.onDisk });
+    const waiting = this.waiting.length;
+    const unkept = waiting - this.kept.size;
+    this.status({ cut: this.cut, out: this.out, waiting, unkept, onDisk: this.onDisk });
   }
 
   async settled() {
@@ -126,7 +174,7 @@ export class Live {
     if (this.busy || this.out) return;
     this.busy = true;
     while (this.waiting.length && !this.cut) {
-      const batch = this.waiting.slice(0, 200);
+      const batch = this.waiting.slice(0, most);
       let r = null;
       try {
         r = await Live.post(this.chart, this.client, batch);
@@ -136,10 +184,8 @@ export class Live {
       if (r?.ok) {
         const { results, onDisk } = await r.json();
         for (const x of results) if (x.refused) this.refused(x.n, x.refused);
-        const done = new Set(results.map((x) => x.n));
-        this.waiting = this.waiting.filter((c) => !done.has(c.n));
+        this.done(new Set(results.map((x) => x.n)));
         this.onDisk = onDisk;
-        this.keep();
         this.tell();
       } else if (r?.status === 401) {
         this.signedOut();
