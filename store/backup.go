@@ -27,10 +27,50 @@ func Backup(dir, file string) error {
 	if err := check(db); err != nil {
 		return err
 	}
-	if _, err := db.Exec(`VACUUM INTO ?`, file); err != nil {
+	return whole(file, func(part string) error {
+		_, err := db.Exec(`VACUUM INTO ?`, part)
+		return err
+	})
+}
+
+// whole writes a file that is not there yet: it comes to its place when all of it is on disk, and until then nobody else
+// can read it. After an error, or the end of the process, there is none.
+func whole(file string, write func(part string) error) error {
+	dir, err := os.MkdirTemp(filepath.Dir(file), ".part-*") // its owner's alone
+	if err != nil {
 		return err
 	}
-	return os.Chmod(file, 0o600)
+	defer os.RemoveAll(dir)
+	part := filepath.Join(dir, filepath.Base(file))
+	if err := write(part); err != nil {
+		return err
+	}
+	if err := os.Chmod(part, 0o600); err != nil {
+		return err
+	}
+	if err := synced(part); err != nil {
+		return err
+	}
+	if err := os.Link(part, file); errors.Is(err, os.ErrExist) {
+		return err
+	} else if err != nil { // a file system without links
+		if _, there := os.Lstat(file); there == nil {
+			return os.ErrExist
+		}
+		if err := os.Rename(part, file); err != nil {
+			return err
+		}
+	}
+	return synced(filepath.Dir(file))
+}
+
+// synced brings a file, or the names in a folder, to disk.
+func synced(name string) error {
+	f, err := os.Open(name)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Sync(), f.Close())
 }
 
 // Restore puts a backup into the data folder dir, which has no database yet.
@@ -57,13 +97,16 @@ func Restore(dir, file string) error {
 		return err
 	}
 	defer l.Close()
-	out, err := os.OpenFile(filepath.Join(dir, database), os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+	err = whole(filepath.Join(dir, database), func(part string) error {
+		out, err := os.OpenFile(part, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
+		if err != nil {
+			return err
+		}
+		_, err = io.Copy(out, in)
+		return errors.Join(err, out.Close())
+	})
 	if errors.Is(err, os.ErrExist) {
 		return fmt.Errorf("%s already has a database; choose an empty folder with --data", dir)
 	}
-	if err != nil {
-		return err
-	}
-	_, err = io.Copy(out, in)
-	return errors.Join(err, out.Sync(), out.Close())
+	return err
 }

@@ -27,14 +27,13 @@ func (s *Server) signInToken(c fiber.Ctx) error {
 
 func (s *Server) signIn(c fiber.Ctx) error {
 	email := strings.Clone(c.FormValue("email"))
-	address, known := c.IP(), s.known(c, email)
-	if wait := s.attempts.wait(address, email, known); wait > 0 {
+	address, known := s.caller(c), s.known(c, email)
+	if wait := s.attempts.reserve(address, email, known); wait > 0 {
 		c.Set(fiber.HeaderRetryAfter, strconv.Itoa(int(wait.Seconds())+1))
 		return tooFast(wait)
 	}
 	t, err := s.store.SignIn(email, c.FormValue("password"))
 	if errors.Is(err, store.ErrSignIn) {
-		s.attempts.failed(address, email, known)
 		s.opts.Log.Warn("sign-in failed", "address", address)
 		c.Status(fiber.StatusUnauthorized)
 		return s.render(
@@ -44,6 +43,7 @@ func (s *Server) signIn(c fiber.Ctx) error {
 		)
 	}
 	if err != nil {
+		s.attempts.neither(address, email, known)
 		return err
 	}
 	s.attempts.good(address, email, known)
@@ -120,22 +120,23 @@ func (s *Server) showAccount(c fiber.Ctx, said fiber.Map) error {
 
 // changePassword wants the current one, and no faster than one may sign in.
 func (s *Server) changePassword(c fiber.Ctx) error {
-	p, address := person(c), c.IP()
-	if wait := s.attempts.wait(address, p.Email, true); wait > 0 {
+	p, address := person(c), s.caller(c)
+	if wait := s.attempts.reserve(address, p.Email, true); wait > 0 {
 		return tooFast(wait)
 	}
 	err := s.store.ChangePassword(p, c.FormValue("now"), c.FormValue("next"), c.Cookies(sessionCookie))
 	var refusal store.Refusal
 	switch {
 	case errors.Is(err, store.ErrSignIn):
-		s.attempts.failed(address, p.Email, true)
 		s.opts.Log.Warn("change of password failed", "person", p.ID, "address", address)
 		c.Status(fiber.StatusBadRequest)
 		return s.showAccount(c, fiber.Map{"Wrong": "The current password is wrong."})
 	case errors.As(err, &refusal):
+		s.attempts.good(address, p.Email, true) // the current one was right
 		c.Status(fiber.StatusBadRequest)
 		return s.showAccount(c, fiber.Map{"Wrong": sentence(refusal)})
 	case err != nil:
+		s.attempts.neither(address, p.Email, true)
 		return err
 	}
 	s.attempts.good(address, p.Email, true)

@@ -27,14 +27,14 @@ func (s *Server) failed(c fiber.Ctx, err error) error {
 		code, words = fiber.StatusBadRequest, sentence(refusal)
 	case store.Full(err):
 		code, words = fiber.StatusInsufficientStorage, "The server's disk is full. Everything saved until now is safe. Tell the person who runs the server; then try again."
-		s.opts.Log.Error("disk full", "method", c.Method(), "path", c.Path(), "error", err)
+		s.opts.Log.Error("disk full", "method", c.Method(), "path", masked(c.Path()), "error", err)
 	case errors.Is(err, store.ErrNone):
 		code, words = fiber.StatusNotFound, "There is nothing at this address."
 	case errors.As(err, &broken):
 		code, words = fiber.StatusUnprocessableEntity, "This chart cannot be opened. The list of charts offers ways out."
 		s.opts.Log.Error("unreadable", "chart", broken.Chart, "error", err)
 	default:
-		s.opts.Log.Error("request failed", "method", c.Method(), "path", c.Path(), "error", err)
+		s.opts.Log.Error("request failed", "method", c.Method(), "path", masked(c.Path()), "error", err)
 	}
 	if code == fiber.StatusNotFound && words == "Not Found" {
 		words = "There is nothing at this address."

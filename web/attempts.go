@@ -46,10 +46,20 @@ func (a *attempts) keys(address, account string, known bool) map[string]int {
 	return map[string]int{"pair " + address + " " + account: freeAttempts, "address " + address: freeFromAddress, "account " + account: freeAtAccount}
 }
 
-// wait is how long an attempt must wait; 0 when it may be made.
-func (a *attempts) wait(address, account string, known bool) time.Duration {
+// reserve is how long an attempt must wait; 0 when it may be made. It then counts as one that failed until it is good:
+// those that are made at the same time know of each other before a password is looked at.
+func (a *attempts) reserve(address, account string, known bool) time.Duration {
 	a.mu.Lock()
 	defer a.mu.Unlock()
+	left := a.wait(address, account, known)
+	if left <= 0 {
+		a.failed(address, account, known)
+	}
+	return left
+}
+
+// wait is how long an attempt must wait.
+func (a *attempts) wait(address, account string, known bool) time.Duration {
 	left := time.Duration(0)
 	for k, free := range a.keys(address, account, known) {
 		if f := a.by[k]; f != nil && f.n >= free {
@@ -60,10 +70,8 @@ func (a *attempts) wait(address, account string, known bool) time.Duration {
 	return left
 }
 
-// failed counts an attempt, good forgets those before it.
+// failed counts an attempt.
 func (a *attempts) failed(address, account string, known bool) {
-	a.mu.Lock()
-	defer a.mu.Unlock()
 	for k := range a.by {
 		if len(a.by) < mostRemembered && a.now().Sub(a.by[k].last) < forgotten {
 			break // looked at in no order: enough of them go
@@ -83,12 +91,23 @@ func (a *attempts) failed(address, account string, known bool) {
 	}
 }
 
-func (a *attempts) good(address, account string, known bool) {
+// good takes back an attempt that was reserved, and forgets those before it by the same address at the account: what
+// others do at the account or from the address still counts.
+func (a *attempts) good(address, account string, known bool) { a.release(address, account, known, true) }
+
+// neither takes back one that failed for another reason than the password.
+func (a *attempts) neither(address, account string, known bool) {
+	a.release(address, account, known, false)
+}
+
+func (a *attempts) release(address, account string, known, good bool) {
 	a.mu.Lock()
 	defer a.mu.Unlock()
 	for k, free := range a.keys(address, account, known) {
-		if free == freeAttempts { // what others do at the account or from the address still counts
-			delete(a.by, k)
+		if f := a.by[k]; f != nil {
+			if f.n--; f.n <= 0 || good && free == freeAttempts {
+				delete(a.by, k)
+			}
 		}
 	}
 }

@@ -92,7 +92,7 @@ const (
 )
 
 // remarkLimits bound how fast comments come in.
-func remarkLimits() []fiber.Handler {
+func (s *Server) remarkLimits() []fiber.Handler {
 	limit := func(most int, key func(fiber.Ctx) string) fiber.Handler {
 		return limiter.New(limiter.Config{
 			Max: most, Expiration: time.Minute, KeyGenerator: key,
@@ -103,7 +103,7 @@ func remarkLimits() []fiber.Handler {
 		})
 	}
 	return []fiber.Handler{
-		limit(remarksFromOne, func(c fiber.Ctx) string { return c.IP() + " " + c.Path() }),
+		limit(remarksFromOne, func(c fiber.Ctx) string { return s.caller(c) + " " + c.Path() }),
 		limit(remarksFromAll, func(c fiber.Ctx) string { return strings.Clone(c.Path()) }),
 	}
 }

@@ -31,6 +31,7 @@ type Server struct {
 	bus      Bus
 	secret   []byte
 	opts     Options
+	proxies  []netip.Prefix // whose word for a caller is taken
 	assets   *assets
 	drawings *drawings
 

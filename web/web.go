@@ -26,6 +26,9 @@ const policy = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-
 
 // New makes the application.
 func New(s *store.Store, o Options) (*fiber.App, error) {
+	if err := o.check(); err != nil {
+		return nil, err
+	}
 	secret, err := s.Secret()
 	if err != nil {
 		return nil, err
@@ -49,6 +52,9 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		large:     semaphore.NewWeighted(mostLarge),
 	}
 
+	if srv.proxies, err = o.trusted(); err != nil {
+		return nil, err
+	}
 	if err := srv.knowFonts(); err != nil {
 		return nil, err
 	}
@@ -66,7 +72,6 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		// An address may name every selected step of a large page.
 		ReadBufferSize: 128 << 10,
 		TrustProxy:     len(o.Proxies) > 0, TrustProxyConfig: fiber.TrustProxyConfig{Proxies: o.Proxies},
-		ProxyHeader: fiber.HeaderXForwardedFor, EnableIPValidation: true,
 		ReadTimeout:  30 * time.Second,
 		IdleTimeout:  2 * time.Minute,
 		ErrorHandler: srv.failed,
@@ -75,12 +80,13 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	app.Use(packed)
 	headers := helmet.Config{ContentSecurityPolicy: policy, ReferrerPolicy: "same-origin", CrossOriginEmbedderPolicy: "unsafe-none"}
 	app.Use(helmet.New(headers), func(c fiber.Ctx) error {
+		c.Set("X-Robots-Tag", "noindex, nofollow") // links for review are for those who get them
 		if strings.HasPrefix(o.Public, "https:") { // whether the proxy asks by https or not
 			c.Set(fiber.HeaderStrictTransportSecurity, "max-age=31536000")
 		}
 		return c.Next()
 	})
-	for _, l := range remarkLimits() {
+	for _, l := range srv.remarkLimits() {
 		app.Use("/review", l)
 	}
 	for _, r := range srv.Routes() {

@@ -128,7 +128,7 @@ func FuzzRead(f *testing.F) {
 
 // What a spreadsheet would run is made harmless, and comes back exact.
 func TestFormulasAreHarmless(t *testing.T) {
-	for cell, want := range map[string]string{"=1+1": "'=1+1", "+44 20": "'+44 20", "-5": "'-5", "@sum": "'@sum", "\tx": "'\tx", "'=x": "''=x", "''-": "'''-", "'tis": "'tis", "Plain": "Plain", "": "", "a=b": "a=b", "'": "'"} {
+	for cell, want := range map[string]string{"=1+1": "'=1+1", "＝1+1": "'＝1+1", "\n=1": "'\n=1", "+44 20": "'+44 20", "-5": "'-5", "@sum": "'@sum", "\tx": "'\tx", "'=x": "''=x", "''-": "'''-", "'tis": "'tis", "Plain": "Plain", "": "", "a=b": "a=b", "'": "'"} {
 		got := harmless(cell)
 		if got != want || meant(got) != cell {
 			t.Errorf("%q is written as %q and read as %q", cell, got, meant(got))

@@ -3,9 +3,9 @@ package csv
 import "strings"
 
 // A spreadsheet takes a cell that begins with one of these for a formula, and runs it
-// (OWASP, 'CSV Injection'). An apostrophe before it makes it text; reading takes that
+// (OWASP, 'CSV Injection'), also in full width or behind a line break. An apostrophe before it makes it text; reading takes that
 // away again, so that the table comes back exact.
-const formulaStarts = "=+-@\t\r"
+const formulaStarts = "=+-@\t\r\n＝＋－＠"
 
 // harmless writes a cell that no spreadsheet runs.
 func harmless(cell string) string {
