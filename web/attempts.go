@@ -93,7 +93,9 @@ func (a *attempts) failed(address, account string, known bool) {
 
 // good takes back an attempt that was reserved, and forgets those before it by the same address at the account: what
 // others do at the account or from the address still counts.
-func (a *attempts) good(address, account string, known bool) { a.release(address, account, known, true) }
+func (a *attempts) good(address, account string, known bool) {
+	a.release(address, account, known, true)
+}
 
 // neither takes back one that failed for another reason than the password.
 func (a *attempts) neither(address, account string, known bool) {

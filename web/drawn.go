@@ -12,7 +12,7 @@ func (s *Server) drawn(ctx context.Context, id string) (*drawing, error) {
 		return nil, err
 	}
 	d, leave := s.drawings.take(fmt.Sprintf("%s/%d", id, seq), func(ctx context.Context, d *drawing) error {
-		return s.workQueue.do(ctx, "", "", func(ctx context.Context) error { return d.draw(ctx, ch) })
+		return s.workQueue.do(ctx, s.workQueue.places, "", "", func(ctx context.Context) error { return d.draw(ctx, ch) })
 	})
 	defer leave()
 	select {

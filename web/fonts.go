@@ -22,7 +22,7 @@ func (s *Server) knowFonts() error {
 		return err
 	}
 	for _, f := range fs {
-		o, err := font.ReadOwn(f.Name, f.Cuts)
+		o, err := s.outside.Font(context.Background(), f.Name, f.Cuts)
 		if err != nil {
 			s.opts.Log.Error("a font cannot be read", "font", f.Name, "error", err)
 			continue
@@ -83,9 +83,9 @@ func (s *Server) bringFont(c fiber.Ctx) error {
 		return bad("The name of a font can have at most 60 characters.")
 	}
 	var o *font.Own
-	err := s.work(c, func(context.Context) (err error) { // which is bounded by the size of the files
-		if o, err = font.ReadOwn(name, files); err != nil {
-			return bad("The font was not taken. " + sentence(err))
+	err := s.readOutside(c, func(ctx context.Context) (err error) {
+		if o, err = s.outside.Font(ctx, name, files); err != nil {
+			return refused(ctx, "The font was not taken. ", err)
 		}
 		return nil
 	})

@@ -26,9 +26,9 @@ func (s *Server) keepPicture(c fiber.Ctx) error {
 		return err
 	}
 	var p picture.Picture
-	err = s.work(c, func(context.Context) error {
-		if p, err = picture.Read(b); err != nil {
-			return bad(sentence(err))
+	err = s.readOutside(c, func(ctx context.Context) error {
+		if p, err = s.outside.Picture(ctx, b); err != nil {
+			return refused(ctx, "", err)
 		}
 		return nil
 	})

@@ -10,6 +10,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 	"golang.org/x/sync/semaphore"
 
+	"plaintracer/format/outside"
 	"plaintracer/store"
 )
 
@@ -23,6 +24,8 @@ type Options struct {
 	// server, whose word for a caller's address is taken; none takes the connection's.
 	Proxies []string
 	Log     *slog.Logger
+
+	reader outside.Reader // of what people bring
 }
 
 // Server answers requests; it holds no truth of its own.
@@ -34,6 +37,7 @@ type Server struct {
 	proxies  []netip.Prefix // whose word for a caller is taken
 	assets   *assets
 	drawings *drawings
+	outside  outside.Reader
 
 	attempts  *attempts
 	workQueue *workQueue

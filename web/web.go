@@ -46,6 +46,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		secret:    secret,
 		opts:      o,
 		assets:    a,
+		outside:   o.reader,
 		attempts:  newAttempts(),
 		drawings:  newDrawings(),
 		workQueue: newWorkQueue(),

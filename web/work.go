@@ -30,10 +30,11 @@ const busy = "The server is busy with other charts. Try again in a minute."
 
 // workQueue is where heavy work is done.
 type workQueue struct {
-	places *semaphore.Weighted
-	mu     sync.Mutex
-	jobs   []*job // first to last, and those that ended just now
-	idle   *time.Timer
+	places  *semaphore.Weighted
+	reading *semaphore.Weighted // for what people bring
+	mu      sync.Mutex
+	jobs    []*job // first to last, and those that ended just now
+	idle    *time.Timer
 }
 
 // job is a piece of heavy work, which its person's page may ask about.
@@ -43,10 +44,12 @@ type job struct {
 	at           time.Time
 }
 
-func newWorkQueue() *workQueue { return &workQueue{places: semaphore.NewWeighted(mostAtWork)} }
+func newWorkQueue() *workQueue {
+	return &workQueue{places: semaphore.NewWeighted(mostAtWork), reading: semaphore.NewWeighted(mostAtWork)}
+}
 
 // do waits for a turn and does the work, for as long as ctx goes on.
-func (w *workQueue) do(ctx context.Context, name, person string, work func(ctx context.Context) error) error {
+func (w *workQueue) do(ctx context.Context, places *semaphore.Weighted, name, person string, work func(ctx context.Context) error) error {
 	ctx, cancel := context.WithTimeout(ctx, longestWork)
 	defer cancel()
 	j, ok := w.line(name, person)
@@ -54,10 +57,10 @@ func (w *workQueue) do(ctx context.Context, name, person string, work func(ctx c
 		return fiber.NewError(fiber.StatusServiceUnavailable, busy)
 	}
 	defer w.now(j, "done")
-	err := w.places.Acquire(ctx, 1)
+	err := places.Acquire(ctx, 1)
 	if err == nil {
 		defer w.rest()
-		defer w.places.Release(1)
+		defer places.Release(1)
 		w.now(j, "working")
 		err = work(ctx)
 	}

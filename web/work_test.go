@@ -105,14 +105,14 @@ func TestWorkshop(t *testing.T) {
 	work := func(context.Context) error { <-hold; return nil }
 	for i := range mostAtWork + mostWaiting {
 		name := fmt.Sprint("job ", i)
-		go func() { ended <- w.do(t.Context(), name, "me", work) }()
+		go func() { ended <- w.do(t.Context(), w.places, name, "me", work) }()
 		want := progress{"working", 0}
 		if i >= mostAtWork {
 			want = progress{"waiting", i - mostAtWork}
 		}
 		eventually(t, fmt.Sprint(name, " is ", want), func() bool { return w.progress(name, "me") == want })
 	}
-	if err := w.do(t.Context(), "late", "me", work); err == nil || err.Error() != busy {
+	if err := w.do(t.Context(), w.places, "late", "me", work); err == nil || err.Error() != busy {
 		t.Errorf("one more is taken: %v", err)
 	}
 	if p := w.progress("job 0", "somebody else"); p.State != "none" {

@@ -12,11 +12,12 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/number"
 	"plaintracer/demo"
+	"plaintracer/format/outside"
 )
 
 // TestMain lets the test binary be the program itself.
 func TestMain(m *testing.M) {
-	if os.Getenv("PLAINTRACER_TEST_CLI") != "" {
+	if os.Getenv("PLAINTRACER_TEST_CLI") != "" || len(os.Args) > 1 && os.Args[1] == outside.Command {
 		main()
 		os.Exit(0)
 	}

@@ -20,8 +20,8 @@ var order = []string{
 	"starters", "format", "store", "demo", "web", "cmd",
 }
 
-// outside are the packages that the core may not know.
-var outside = []string{"net/http", "database/sql", "os", "syscall/js"}
+// forbidden are the packages that the core may not know.
+var forbidden = []string{"net/http", "database/sql", "os", "syscall/js"}
 
 func rank(pkg string) (int, bool) {
 	for i, o := range order {
@@ -66,7 +66,7 @@ func TestImportsRunDownward(t *testing.T) {
 					t.Errorf("%s imports %s, which stands above it", rel, in)
 				}
 			} else if strings.HasPrefix(dir, "core/") {
-				for _, o := range outside {
+				for _, o := range forbidden {
 					if path == o || strings.HasPrefix(path, o+"/") {
 						t.Errorf("%s imports %s; the core knows no %s", rel, path, o)
 					}

@@ -27,6 +27,7 @@ func main() {
 		backupCommand(),
 		restoreCommand(),
 		demoCommand(),
+		outsideCommand(),
 	)
 	if err := root.Execute(); err != nil {
 		// One line, whatever the error was made of.

@@ -20,6 +20,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
@@ -32,6 +33,9 @@ const MostLines = 6 * chart.MaxSteps
 func Split(text string) []string {
 	return strings.Split(strings.TrimPrefix(strings.ReplaceAll(text, "\r\n", "\n"), "\xef\xbb\xbf"), "\n")
 }
+
+// MostLetters is how many a line or a cell can have: before it is looked at what they say.
+const MostLetters = 20_000
 
 // Lines are the lines of a text that say something.
 func Lines(text string) []string {
@@ -97,6 +101,11 @@ func Read(text, name string) (*chart.Chart, error) {
 func read(all []string, id func(kind string) string) (pages []*chart.Page, err error) {
 	if len(all) > MostLines {
 		return nil, fmt.Errorf(tooManyLines, len(all), MostLines)
+	}
+	for i, l := range all {
+		if n := utf8.RuneCountInString(l); n > MostLetters {
+			return nil, fmt.Errorf(tooLongLine, i+1, n, MostLetters)
+		}
 	}
 	if t, ok := ReadTable(strings.Join(all, "\n")); ok {
 		p, err := t.page(id("p"), id)

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
@@ -25,6 +26,13 @@ func (t Table) Page(id func(kind string) string) (*chart.Page, error) {
 func (t Table) page(name string, id func(kind string) string) (*chart.Page, error) {
 	if len(t.Rows) == 0 || !slices.Contains(t.Roles, TextRole) {
 		return nil, errors.New(noTextColumn)
+	}
+	for i, row := range t.Rows {
+		for _, cell := range row {
+			if n := utf8.RuneCountInString(cell); n > MostLetters {
+				return nil, fmt.Errorf(tooLongCell, i+1, n, MostLetters)
+			}
+		}
 	}
 	leads := false // some cell says where a step leads
 	r := t.reading()

@@ -10,6 +10,8 @@ const (
 	readAsOutcome = "an outcome"
 	readAsText    = "a step of that text"
 	noLines       = "type at least one line"
+	tooLongLine   = "line %d has %d letters; a line can have at most %d"
+	tooLongCell   = "row %d has a cell of %d letters; a cell can have at most %d"
 	tooManyLines  = "there are %d lines; the limit is %d"
 	noTextColumn  = "one column must be the text of the steps"
 	noStep        = "line %d: a way leads to %q, but no line has that number"

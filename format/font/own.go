@@ -170,3 +170,16 @@ func (o *Own) subset(cut int, chars map[rune]bool) []byte {
 func (f File) declared(src string) string {
 	return fmt.Sprintf("@font-face{font-family:'%s';font-weight:%d;font-style:%s;font-display:block;src:url(%s)}", f.Family, f.Weight, f.Style(), src)
 }
+
+// Kept is a font that was read, as plain values: what one process tells another.
+type Kept struct {
+	ID, Name string
+	Cuts     [4][]byte
+	Advances [4]map[rune]uint16
+}
+
+// Kept is the font as plain values.
+func (o *Own) Kept() Kept { return Kept{o.ID, o.Name, o.Cuts, o.all} }
+
+// Own is the font that was read.
+func (k Kept) Own() *Own { return &Own{k.ID, k.Name, k.Cuts, k.Advances} }
