@@ -43,8 +43,7 @@ func (s *searcher) placed(search bool) (*plan, []run) {
 	s.search(func() (better bool) {
 		better = s.steps()
 		better = s.branches() || better
-		better = s.rows() || better
-		return s.columns() || better
+		return s.rows() || better
 	})
 	s.d.draw(s.best, math.Inf(1))
 	return s.best, s.d.runs
@@ -196,47 +195,26 @@ func (s *searcher) steps() (better bool) {
 
 // branches moves whole branches: to the other side, and by a column or a row.
 func (s *searcher) branches() (better bool) {
-	for k := 1; k < len(s.g.Chains); k++ {
-		c := s.g.Chains[k]
-		all := s.from(k)
-		for _, set := range [2][]int{c, all} {
-			for _, m := range [...]func(p *plan, v int){
-				func(p *plan, v int) { p.col[v] = -p.col[v] },
-				func(p *plan, v int) { p.col[v]++ },
-				func(p *plan, v int) { p.col[v]-- },
-				func(p *plan, v int) { p.row[v]++ },
-				func(p *plan, v int) { p.row[v]-- },
-			} {
-				if s.over() {
-					return better
+	for _, c := range s.g.Chains[min(1, len(s.g.Chains)):] { // the first is the trunk
+		for _, m := range [...]func(p *plan, v int){
+			func(p *plan, v int) { p.col[v] = -p.col[v] },
+			func(p *plan, v int) { p.col[v]++ },
+			func(p *plan, v int) { p.col[v]-- },
+			func(p *plan, v int) { p.row[v]++ },
+			func(p *plan, v int) { p.row[v]-- },
+		} {
+			if s.over() {
+				return better
+			}
+			better = s.try(func(p *plan) bool {
+				for _, v := range c {
+					m(p, v)
 				}
-				better = s.try(func(p *plan) bool {
-					for _, v := range set {
-						m(p, v)
-					}
-					return true
-				}) || better
-			}
-			if len(all) == len(c) {
-				break
-			}
+				return true
+			}) || better
 		}
 	}
 	return better
-}
-
-// from are the steps of a branch and of all that leave it.
-func (s *searcher) from(k int) []int {
-	all := slices.Clone(s.g.Chains[k])
-	for _, c := range s.g.Chains[k+1:] {
-		for _, l := range s.g.Lines {
-			if l.To == c[0] && !l.Weak && !l.Back && slices.Contains(all, l.From) {
-				all = append(all, c...)
-				break
-			}
-		}
-	}
-	return all
 }
 
 // rows moves all from a row on up by one, or up to it down.
@@ -253,34 +231,6 @@ func (s *searcher) rows() (better bool) {
 			return true
 		}) || better
 		s.best.index()
-	}
-	return better
-}
-
-// columns exchanges columns, and moves all from a column on inward.
-func (s *searcher) columns() (better bool) {
-	s.best.index()
-	for a := s.best.left; a <= s.best.right; a++ {
-		for b := a; b <= s.best.right; b++ {
-			if a == 0 || b == 0 || s.over() {
-				continue
-			}
-			better = s.try(func(p *plan) bool {
-				for v, c := range p.col {
-					switch {
-					case a == b && a > 0 && c >= a:
-						p.col[v]--
-					case a == b && a < 0 && c <= a:
-						p.col[v]++
-					case a != b && c == a:
-						p.col[v] = b
-					case a != b && c == b:
-						p.col[v] = a
-					}
-				}
-				return true
-			}) || better
-		}
 	}
 	return better
 }
