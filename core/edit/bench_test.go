@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/layout"
 	"plaintracer/core/symbol"
 )
@@ -75,11 +74,11 @@ func BenchmarkDrag(b *testing.B) {
 			e := New(benchChart(n), 0, "bench")
 			e.Update(true)
 			q := e.Sheet().Shape(busiest(e.Page())).Rect.Centre()
-			e.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+			e.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 			b.ResetTimer()
 			for i := 0; b.Loop(); i++ {
 				a := float64(i)
-				e.hand.Pointer(hand.Pointer{Type: "move", X: q.X + 150*math.Sin(a/9), Y: q.Y + 60*math.Sin(a/5), Zoom: 1})
+				e.Pointer(Pointer{Type: "move", X: q.X + 150*math.Sin(a/9), Y: q.Y + 60*math.Sin(a/5), Zoom: 1})
 				e.Update(false)
 			}
 		})

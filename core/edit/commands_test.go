@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
@@ -118,7 +117,7 @@ func TestPointerForms(t *testing.T) {
 	ls := []chart.Label{{Text: "yes"}}
 	w.Apply("label", chart.Part{Do: "line.set", Page: "p1", ID: c.ID, Labels: &ls})
 	over := func(q geom.Point) string {
-		w.hand.Pointer(hand.Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
 		return w.Update(false).Cursor
 	}
 	p := w.Page()
@@ -166,8 +165,8 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	w.Do("lane-names", "Borrower\nLoans desk")
 	n := len(w.Page().Steps)
 	w.Do("carry", "decision")
-	w.hand.Pointer(hand.Pointer{Type: "move", X: 500, Y: 250, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: 502, Y: 250, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: 500, Y: 250, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: 502, Y: 250, Zoom: 1})
 	u := w.Update(false)
 	var box, lane bool
 	l := w.Page().LaneRect(w.Page().LaneUnder(geom.Pt(0, 250)))
@@ -180,7 +179,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 		t.Errorf("shown: symbol %v, lane %v", box, lane)
 	}
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
-	w.hand.Pointer(hand.Pointer{Type: "move", X: mid.X, Y: mid.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y, Zoom: 1})
 	said := ""
 	for _, i := range w.Update(false).Hand.Items {
 		said += i.Text
@@ -188,7 +187,7 @@ func TestSymbolInTheHandIsShown(t *testing.T) {
 	if !strings.Contains(said, "goes into Log the request → Examine condition") {
 		t.Errorf("over a connector it says %q", said)
 	}
-	w.hand.Pointer(hand.Pointer{Type: "leave", Zoom: 1})
+	w.Pointer(Pointer{Type: "leave", Zoom: 1})
 	if g := w.Update(false).Guides; len(g.Items) > 0 || len(w.Page().Steps) != n {
 		t.Error("away from the paper it is still shown")
 	}
@@ -205,13 +204,13 @@ func TestPulledStepIsShown(t *testing.T) {
 	w.Select(a.ID)
 	port := w.port(a.ID, symbol.Right)
 	var shown geom.Rect
-	p := hand.Pointer{X: port.X, Y: port.Y, Zoom: 1}
+	p := Pointer{X: port.X, Y: port.Y, Zoom: 1}
 	for _, to := range []geom.Point{port, port, port.Add(geom.Pt(100, 40)), port.Add(geom.Pt(203, 43))} {
 		p.Type, p.X, p.Y = "move", to.X, to.Y
 		if to == port {
 			p.Type = "down"
 		}
-		w.hand.Pointer(p)
+		w.Pointer(p)
 	}
 	sh := w.Sheet().Shape("pulled-step")
 	if sh == nil {
@@ -220,7 +219,7 @@ func TestPulledStepIsShown(t *testing.T) {
 	shown = sh.Rect
 	run := lastRun(w)
 	p.Type = "up"
-	w.hand.Pointer(p)
+	w.Pointer(p)
 	if s := w.Only(); s == nil || w.Sheet().Shape(s.ID).Rect != shown || lastRun(w) != run {
 		t.Error("the drop made something else than was shown")
 	}

@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -181,7 +180,7 @@ func TestMenuSelectsWhatIsUnderIt(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
 	w.Do("lane-names", "Borrower\nLoans desk")
-	menu := func(x, y float64) { w.hand.Pointer(hand.Pointer{Type: "menu", X: x, Y: y, Zoom: 1}) }
+	menu := func(x, y float64) { w.Pointer(Pointer{Type: "menu", X: x, Y: y, Zoom: 1}) }
 	q := w.centre(a.ID)
 	w.Select()
 	if menu(q.X, q.Y); !w.Selected(a.ID) {
@@ -260,12 +259,12 @@ func TestPointerFormGoesOn(t *testing.T) {
 	w.Do("lane-names", "Borrower\nLoans desk")
 	form := func(x, y, dx, dy float64) string {
 		w.Do("cancel", "")
-		w.hand.Pointer(hand.Pointer{Type: "move", X: x, Y: y, Zoom: 1})
-		w.hand.Pointer(hand.Pointer{Type: "down", X: x, Y: y, Zoom: 1})
-		w.hand.Pointer(hand.Pointer{Type: "move", X: x + dx, Y: y + dy, Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: x, Y: y, Zoom: 1})
+		w.Pointer(Pointer{Type: "down", X: x, Y: y, Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: x + dx, Y: y + dy, Zoom: 1})
 		out := w.hand.Cursor()
 		w.Key("Escape", false, false, false)
-		w.hand.Pointer(hand.Pointer{Type: "up", X: x, Y: y, Zoom: 1})
+		w.Pointer(Pointer{Type: "up", X: x, Y: y, Zoom: 1})
 		return out
 	}
 	first := w.Page().LaneRect(w.Page().Lanes[0])
@@ -294,8 +293,8 @@ func TestMarksOfTheHand(t *testing.T) {
 	a, _, c := w.two()
 	w.Select(c.ID)
 	mid, _ := w.Sheet().Run(c.ID).Points.At(0.5)
-	w.hand.Pointer(hand.Pointer{Type: "down", X: mid.X, Y: mid.Y, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: mid.X, Y: mid.Y + 40, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: mid.X, Y: mid.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: mid.X, Y: mid.Y + 40, Zoom: 1})
 	said := ""
 	for _, i := range w.Update(false).Hand.Items {
 		said += i.Text
@@ -305,8 +304,8 @@ func TestMarksOfTheHand(t *testing.T) {
 	}
 	w.Do("cancel", "")
 	w.Select()
-	w.hand.Pointer(hand.Pointer{Type: "down", X: 400, Y: 400, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: 460, Y: 450, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: 400, Y: 400, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: 460, Y: 450, Zoom: 1})
 	is := w.Update(false).Hand.Items
 	if len(is) != 1 || is[0].Path.Bounds() != (geom.Rect{X: 400, Y: 400, W: 60, H: 50}) {
 		t.Errorf("the frame is %+v", is)
@@ -329,7 +328,7 @@ func TestRowsTellStores(t *testing.T) {
 		l.ID, l.Meaning = w.NewID("c"), chart.Data
 		w.Apply("connect", chart.Part{Do: "line.add", Page: w.PageID(), Line: l})
 	}
-	rows := w.outline.Rows()
+	rows := w.Rows()
 	if rows[0].Data != "writes to Card index" || rows[1].Data != "reads from Card index" {
 		t.Errorf("the rows tell %q and %q", rows[0].Data, rows[1].Data)
 	}

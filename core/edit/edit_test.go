@@ -11,7 +11,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
@@ -39,24 +38,24 @@ func open(t *testing.T) *window {
 }
 
 func (w *window) press(x, y float64, mods ...string) {
-	p := hand.Pointer{Type: "down", X: x, Y: y, Zoom: 1, Shift: strings.Contains(fmt.Sprint(mods), "shift")}
-	w.hand.Pointer(p)
+	p := Pointer{Type: "down", X: x, Y: y, Zoom: 1, Shift: strings.Contains(fmt.Sprint(mods), "shift")}
+	w.Pointer(p)
 	p.Type = "up"
-	w.hand.Pointer(p)
+	w.Pointer(p)
 }
 
 func (w *window) drag(x1, y1, x2, y2 float64, mods ...string) {
 	m := fmt.Sprint(mods)
-	p := hand.Pointer{Type: "move", X: x1, Y: y1, Zoom: 1, Shift: strings.Contains(m, "shift"), Ctrl: strings.Contains(m, "ctrl"), Alt: strings.Contains(m, "alt")}
-	w.hand.Pointer(p)
+	p := Pointer{Type: "move", X: x1, Y: y1, Zoom: 1, Shift: strings.Contains(m, "shift"), Ctrl: strings.Contains(m, "ctrl"), Alt: strings.Contains(m, "alt")}
+	w.Pointer(p)
 	p.Type = "down"
-	w.hand.Pointer(p)
+	w.Pointer(p)
 	for i := 1; i <= 5; i++ {
 		p.Type, p.X, p.Y = "move", x1+(x2-x1)*float64(i)/5, y1+(y2-y1)*float64(i)/5
-		w.hand.Pointer(p)
+		w.Pointer(p)
 	}
 	p.Type = "up"
-	w.hand.Pointer(p)
+	w.Pointer(p)
 }
 
 // put places a symbol with its middle at a point and types its text.
@@ -70,7 +69,7 @@ func (w *window) put(k symbol.Kind, x, y float64, text string) *chart.Step {
 		w.Fatalf("no %s was placed", k)
 	}
 	w.Do("text", "")
-	w.text.Accept(text)
+	w.Accept(text)
 	return w.Page().Step(s.ID)
 }
 
@@ -129,16 +128,16 @@ func TestQuestionMakesADecision(t *testing.T) {
 	w := open(t)
 	w.put(symbol.Process, 300, 200, "Log")
 	w.Key("Enter", false, false, false)
-	w.text.Accept("Complete?")
+	w.Accept("Complete?")
 	d := w.Only()
 	if d.Symbol != symbol.Decision {
 		t.Fatalf("it is a %s", d.Symbol)
 	}
 	w.Key("Enter", false, false, false)
-	w.text.Accept("Go on")
+	w.Accept("Go on")
 	w.Select(d.ID)
 	w.Key("Enter", false, false, true)
-	w.text.Accept("Ask again")
+	w.Accept("Ask again")
 	var outcomes []string
 	for _, c := range w.Page().Connectors {
 		if c.From.Step == d.ID {
@@ -212,9 +211,9 @@ func TestPulling(t *testing.T) {
 	// What will happen is said.
 	w.Select(a.ID)
 	q := port(a.ID, symbol.Right)
-	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 	for at, want := range map[geom.Point]string{w.centre(b.ID): "attaches to B, best side", port(b.ID, symbol.Left): "attaches to B, left", geom.Pt(40, 600): "new step here"} {
-		w.hand.Pointer(hand.Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
 		said := ""
 		for _, i := range w.Update(false).Hand.Items {
 			said += i.Text
@@ -235,15 +234,15 @@ func TestDropIsWhatTheDragShowed(t *testing.T) {
 		ss := w.Page().Steps
 		s := ss[r.IntN(len(ss))]
 		q := w.centre(s.ID)
-		p := hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1}
-		w.hand.Pointer(p)
+		p := Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1}
+		w.Pointer(p)
 		for range 3 {
 			p.Type, p.X, p.Y = "move", q.X+float64(r.IntN(400)-200), q.Y+float64(r.IntN(300)-150)
-			w.hand.Pointer(p)
+			w.Pointer(p)
 		}
 		during := picture(w)
 		p.Type = "up"
-		w.hand.Pointer(p)
+		w.Pointer(p)
 		if after := picture(w); after != during {
 			t.Fatalf("dropping %s changed the picture:\n%s\n%s", s.ID, during, after)
 		}
@@ -354,7 +353,7 @@ func TestLanes(t *testing.T) {
 	}
 	// Insert, rename, move by commands.
 	w.Do("lane-above", "")
-	w.text.Accept("Archive")
+	w.Accept("Archive")
 	if len(p.Lanes) != 3 || p.Lanes[1].Name != "Archive" {
 		t.Errorf("lanes %v", names(p))
 	}
@@ -398,15 +397,15 @@ func TestRowsAndOutcomes(t *testing.T) {
 	for _, text := range []string{"Yes way", "No way"} {
 		w.Select(d.ID)
 		w.Key("Enter", false, false, text == "No way")
-		w.text.Accept(text)
+		w.Accept(text)
 	}
 	w.Do("number", "")
-	rows := w.outline.Rows()
+	rows := w.Rows()
 	if len(rows) != 3 || rows[0].Text != "Fit?" || len(rows[0].Ways) != 2 || rows[0].Ways[0].Label != "yes" || rows[0].Ways[0].To != "2" {
 		t.Fatalf("rows %+v", rows)
 	}
 	w.Do("outcome-up", rows[0].Ways[1].Line)
-	if rows = w.outline.Rows(); rows[0].Ways[0].Label != "no" {
+	if rows = w.Rows(); rows[0].Ways[0].Label != "no" {
 		t.Errorf("the order of outcomes: %+v", rows[0].Ways)
 	}
 	w.Do("number", "")
@@ -481,10 +480,10 @@ func TestStepsAreMoved(t *testing.T) {
 		drawn := func(u Update) bool {
 			return slices.ContainsFunc(u.Patch, func(e scene.Element) bool { return e.Class == "step" && e.ID == id })
 		}
-		w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+		w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
 		w.Update(false)
 		for k := range 3 {
-			w.hand.Pointer(hand.Pointer{Type: "move", X: q.X + 40 + 20*float64(k), Y: q.Y + 70, Zoom: 1})
+			w.Pointer(Pointer{Type: "move", X: q.X + 40 + 20*float64(k), Y: q.Y + 70, Zoom: 1})
 			u, now := w.Update(false), w.centre(id)
 			if want := (Moved{"step-" + id, geom.Round2(now.X - q.X), geom.Round2(now.Y - q.Y)}); len(u.Moved) != 1 || u.Moved[0] != want || drawn(u) {
 				t.Fatalf("frame %d: %+v, not %+v; drawn anew: %v", k, u.Moved, want, drawn(u))
@@ -497,7 +496,7 @@ func TestStepsAreMoved(t *testing.T) {
 		}
 		home := Moved{ID: "step-" + id}
 		if end == "up" {
-			w.hand.Pointer(hand.Pointer{Type: "up", X: q.X + 80, Y: q.Y + 70, Zoom: 1})
+			w.Pointer(Pointer{Type: "up", X: q.X + 80, Y: q.Y + 70, Zoom: 1})
 			moved("letting go")
 			w.Undo()
 			moved("undo", home)
@@ -551,7 +550,7 @@ func TestTwoWindowsAgree(t *testing.T) {
 					ws[i].Refused(s.N, err.Error())
 					continue
 				}
-				log = append(log, session.Event{Seq: len(log) + 1, Client: []string{"aaaa", "bbbb"}[i], N: s.N, Command: s.Command})
+				log = append(log, Event{Seq: len(log) + 1, Client: []string{"aaaa", "bbbb"}[i], N: s.N, Command: s.Command})
 			}
 		}
 		hear := func(i int) { // window i hears of the log
@@ -582,7 +581,7 @@ func TestTwoWindowsAgree(t *testing.T) {
 				w.Undo()
 			case 5:
 				w.nextStep(false)
-				w.text.Accept("next")
+				w.Accept("next")
 			case 6:
 				w.Do("number", "")
 			case 7:
@@ -616,18 +615,18 @@ func TestUndoSaysWhenItCannot(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "A")
 	for _, p := range w.Pending() { // the server has it all, and another window deletes the step
-		if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "win1", N: p.N, Command: p.Command}); err != nil {
+		if err := w.Receive(Event{Seq: w.Seq() + 1, Client: "win1", N: p.N, Command: p.Command}); err != nil {
 			t.Fatal(err)
 		}
 	}
-	if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "other", N: 1, Command: chart.Command{Words: "delete", Parts: []chart.Part{{Do: "step.drop", Page: "p1", ID: s.ID}}}}); err != nil {
+	if err := w.Receive(Event{Seq: w.Seq() + 1, Client: "other", N: 1, Command: chart.Command{Words: "delete", Parts: []chart.Part{{Do: "step.drop", Page: "p1", ID: s.ID}}}}); err != nil {
 		t.Fatal(err)
 	}
 	w.Undo()
 	if u := w.Update(false); !strings.Contains(u.Notice, "someone has since changed") {
 		t.Errorf("notice %q", u.Notice)
 	}
-	if err := w.Receive(session.Event{Seq: w.Seq() + 5, Client: "other", N: 2, Command: chart.Command{}}); err == nil {
+	if err := w.Receive(Event{Seq: w.Seq() + 5, Client: "other", N: 2, Command: chart.Command{}}); err == nil {
 		t.Error("a gap in the log goes unnoticed")
 	}
 }
@@ -724,7 +723,7 @@ func (w *window) to() int   { _, to := w.text.Ends(); return to }
 // setText types a step's text.
 func (w *window) setText(id, text string) {
 	w.text.OnStep(id)
-	w.text.Accept(text)
+	w.Accept(text)
 }
 
 // corner is a crop mark of a selected step at zoom 1, clockwise from the top left.

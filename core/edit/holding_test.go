@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
@@ -37,8 +36,8 @@ func (w *window) picks(ids ...string) {
 // press presses and lets go at the middle of a step.
 func (w *window) pressOn(id string) {
 	q := w.Sheet().Shape(id).Rect.Centre()
-	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "up", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: q.X, Y: q.Y, Zoom: 1})
 }
 
 func (w *window) chosen() string {
@@ -142,9 +141,9 @@ func TestGroupsAsOne(t *testing.T) {
 	}
 	// Dragged by one of them, all move.
 	q, before := at("b").Centre(), at("a")
-	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "up", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: q.X + 3, Y: q.Y + 200, Zoom: 1})
 	if at("a").Y-before.Y < 150 || at("a").Y != at("b").Y {
 		t.Errorf("dragged: a from %v to %v, b at %v", before, at("a"), at("b"))
 	}
@@ -185,16 +184,16 @@ func TestLock(t *testing.T) {
 	}
 	q := w.Sheet().Shape("a").Rect.Centre()
 	w.Select()
-	w.hand.Pointer(hand.Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
 	if w.hand.Cursor() != "default" {
 		t.Errorf("over it the pointer is %s", w.hand.Cursor())
 	}
-	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: 1000, Y: 400, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: 1000, Y: 400, Zoom: 1})
 	if w.hand.Cursor() != "crosshair" {
 		t.Errorf("a drag from it is no frame: the pointer is %s", w.hand.Cursor())
 	}
-	w.hand.Pointer(hand.Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: 1000, Y: 400, Zoom: 1})
 	// Laying out asks first.
 	before := w.json()
 	w.Do("layout", "")

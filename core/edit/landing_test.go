@@ -5,8 +5,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
-	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
 )
@@ -74,17 +72,17 @@ func TestLandsBesideWhatHasMoved(t *testing.T) {
 	a, b, _ := w.two()
 	w = &window{t, New(w.Chart().Clone(), 0, "win2")} // in which nothing waits for the server
 	q, onto := w.centre(a.ID), geom.Pt(w.centre(b.ID).X, w.centre(b.ID).Y+300)
-	w.hand.Pointer(hand.Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: q.X + 40, Y: q.Y + 40, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: q.X + 40, Y: q.Y + 40, Zoom: 1})
 	w.Update(false)
 	r := w.Page().StepRect(w.Page().Step(b.ID))
 	r.Y += 300
 	places := []chart.Place{w.Page().PlaceAt(b.ID, b.Lane, r)}
-	if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.PageID(), Places: places}}}}); err != nil {
+	if err := w.Receive(Event{Seq: w.Seq() + 1, Client: "other", N: 1, Command: chart.Command{Words: "move", Parts: []chart.Part{{Do: "step.place", Page: w.PageID(), Places: places}}}}); err != nil {
 		t.Fatal(err)
 	}
-	w.hand.Pointer(hand.Pointer{Type: "move", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "up", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: onto.X + 5, Y: onto.Y + 5, Zoom: 1})
 	if s, o := w.Sheet().Shape(a.ID).Rect, w.Sheet().Shape(b.ID).Rect; s.Overlaps(o) || o.Y != r.Y {
 		t.Errorf("it stands at %v, on what has moved to %v", s, o)
 	}

@@ -8,7 +8,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/lines"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
@@ -60,7 +59,7 @@ func TestReverse(t *testing.T) {
 	a, b, c := w.two()
 	w.Do("look", `{"end":"many"}`)
 	w.Do("label", "")
-	w.text.Accept("logged")
+	w.Accept("logged")
 	w.drag(300, 200, 300, 280) // pinned below
 	at := w.Page().PinAt(c, w.Page().Connector(c.ID).Pins[0])
 	before := w.runs(c.ID)
@@ -132,8 +131,8 @@ func TestLabelsOnTheLine(t *testing.T) {
 	w := open(t)
 	_, _, c := w.two()
 	for i, text := range []string{"logged", "by post", "late"} {
-		w.hand.Pointer(hand.Pointer{Type: "double", X: []float64{280, 310, 530}[i], Y: 204, Zoom: 1})
-		w.text.Accept(text)
+		w.Pointer(Pointer{Type: "double", X: []float64{280, 310, 530}[i], Y: 204, Zoom: 1})
+		w.Accept(text)
 	}
 	ls := w.Page().Connector(c.ID).Labels
 	if len(ls) != 3 || ls[0].Place != nil || ls[1].Place == nil || ls[2].Text != "late" {
@@ -147,8 +146,8 @@ func TestLabelsOnTheLine(t *testing.T) {
 		t.Errorf("dragged to %v, stands at %v", geom.Pt(m.X-80, m.Y+40), moved.Centre())
 	}
 	// An empty text takes the one away that was typed on.
-	w.hand.Pointer(hand.Pointer{Type: "double", X: moved.CX(), Y: moved.CY(), Zoom: 1})
-	w.text.Accept("")
+	w.Pointer(Pointer{Type: "double", X: moved.CX(), Y: moved.CY(), Zoom: 1})
+	w.Accept("")
 	if ls := w.Page().Connector(c.ID).Labels; len(ls) != 2 || ls[1].Text != "by post" {
 		t.Errorf("%+v", ls)
 	}
@@ -164,7 +163,7 @@ func TestRehearse(t *testing.T) {
 	w.two()
 	w.Update(true)
 	before, n := w.json(), 0
-	for ; w.hand.Rehearse() && n < 4000; n++ {
+	for ; w.Rehearse() && n < 4000; n++ {
 		if u := w.Update(false); len(u.Patch)+len(u.Moved)+len(u.Drop) > 0 || u.Facts != nil {
 			t.Fatalf("rehearsal %d is shown: %+v", n, u.Patch)
 		}
@@ -187,8 +186,8 @@ func TestKeepOffLabels(t *testing.T) {
 	d, e := w.put(symbol.Process, 200, 400, "Pack"), w.put(symbol.Process, 600, 400, "Ship")
 	w.steps.Connect(d, e)
 	other := w.Page().Connectors[1].ID
-	w.hand.Pointer(hand.Pointer{Type: "double", X: 400, Y: 200, Zoom: 1})
-	w.text.Accept("logged by hand")
+	w.Pointer(Pointer{Type: "double", X: 400, Y: 200, Zoom: 1})
+	w.Accept("logged by hand")
 	m := w.Sheet().Run(c.ID).Labels[0].Box.Centre()
 	w.drag(m.X, m.Y, 400, 400)
 	lies := func() bool {
@@ -217,7 +216,7 @@ func TestPutIntoAndCloseGap(t *testing.T) {
 	w := open(t)
 	a, b, c := w.two()
 	w.Do("label", "")
-	w.text.Accept("yes")
+	w.Accept("yes")
 	s := w.put(symbol.Process, 400, 400, "Call the lender")
 	w.drag(400, 400, 400, 200)
 	p := w.Page()
@@ -318,11 +317,11 @@ func TestWaysStay(t *testing.T) {
 	}
 	start, far := all(w.Editor), fmt.Sprint(w.runs(ab.ID))
 	at := w.centre(d.ID)
-	w.hand.Pointer(hand.Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: at.X + 20, Y: at.Y + 90, Zoom: 1})
-	w.hand.Pointer(hand.Pointer{Type: "move", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: at.X + 20, Y: at.Y + 90, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
 	dragged := all(w.Editor)
-	w.hand.Pointer(hand.Pointer{Type: "up", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: at.X + 37, Y: at.Y + 130, Zoom: 1})
 	if dropped := all(w.Editor); dropped != dragged || dropped == start {
 		t.Errorf("dragged\n%s, dropped\n%s", dragged, dropped)
 	}

@@ -7,7 +7,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/session"
 	"plaintracer/core/layout"
 	"plaintracer/core/list"
 	"plaintracer/core/sheet"
@@ -22,7 +21,7 @@ func (w *window) row(name, id, text string) {
 // flow is the chart as the list tells it: 'A>B yes>C'.
 func (w *window) flow() string {
 	var out []string
-	for _, r := range w.outline.Rows() {
+	for _, r := range w.Rows() {
 		line := r.Text
 		for _, y := range r.Ways {
 			line += fmt.Sprintf(" %s>%s", y.Label, y.To)
@@ -37,7 +36,7 @@ func (w *window) flow() string {
 func TestRowIsShownWhileTyped(t *testing.T) {
 	w := open(t)
 	w.Do("add-step", "Ask")
-	id := w.outline.Rows()[0].ID
+	id := w.Rows()[0].ID
 	before := w.json()
 	shown := func() string { return strings.Join(linesOf(w.Sheet().Shape(id)), " ") }
 	for typed, want := range map[string]string{"Ask the": "Ask the", "Desk: Ask them": "Ask them", "Ask": "Ask", "": ""} {
@@ -50,7 +49,7 @@ func TestRowIsShownWhileTyped(t *testing.T) {
 		t.Error("trying changed the chart")
 	}
 	other := "of somebody else" // which comes in between
-	if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "win2", N: 1, Command: chart.Command{Words: "x", Parts: []chart.Part{{Do: "page.set", Page: "p1", Title: &other}}}}); err == nil {
+	if err := w.Receive(Event{Seq: w.Seq() + 1, Client: "win2", N: 1, Command: chart.Command{Words: "x", Parts: []chart.Part{{Do: "page.set", Page: "p1", Title: &other}}}}); err == nil {
 		if w.Sheet().Page.Title != other {
 			t.Error("what somebody else did is not shown")
 		}
@@ -126,7 +125,7 @@ func TestRowStaysInItsStage(t *testing.T) {
 func TestListWrites(t *testing.T) {
 	w := open(t)
 	w.Do("add-step", "Ask")
-	id := w.outline.Rows()[0].ID
+	id := w.Rows()[0].ID
 	last := func() string { return w.Only().ID }
 	w.row("row-enter", id, "Ask")
 	ask2 := last()
@@ -151,7 +150,7 @@ func TestListWrites(t *testing.T) {
 		t.Fatalf("left empty: %s", got)
 	}
 	// An outcome, and back.
-	send := w.outline.Rows()[4].ID
+	send := w.Rows()[4].ID
 	w.Do("row-in", send)
 	if got := w.flow(); got != "Ask >Log; Log >Complete?; Complete? yes>Examine no>Send; Examine; Send" {
 		t.Fatalf("Tab: %s", got)
@@ -177,7 +176,7 @@ func TestListWrites(t *testing.T) {
 		t.Fatalf("the first one down: %s", got)
 	}
 	// What the text says.
-	examine := w.outline.Rows()[3].ID
+	examine := w.Rows()[3].ID
 	w.Do("number", "")
 	w.row("row-text", examine, "fine -> Conservation: Examine it -> 1")
 	if got := w.flow(); got != "Send; Ask >3; Complete? fine>4; Examine it >1; Log >2" {

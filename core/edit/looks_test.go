@@ -7,7 +7,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/scene"
@@ -246,7 +245,7 @@ func TestPipette(t *testing.T) {
 	w.Select(b.ID)
 	w.Do("pipette", "")
 	at := w.centre(a.ID)
-	w.hand.Pointer(hand.Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1})
 	if c := w.Update(false).Cursor; c != "crosshair" {
 		t.Errorf("the pointer is %s", c)
 	}
@@ -336,9 +335,9 @@ func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
 	w.Do("key", "")
 	w.Update(false)
 	at := w.centre(a.ID)
-	w.hand.Pointer(hand.Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
 	for i := range 5 {
-		w.hand.Pointer(hand.Pointer{Type: "move", X: at.X + 20 + 9*float64(i), Y: at.Y + 30, Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: at.X + 20 + 9*float64(i), Y: at.Y + 30, Zoom: 1})
 		u := w.Update(false)
 		for _, e := range u.Patch {
 			if e.Class != "connector" {
@@ -349,7 +348,7 @@ func TestLooksAreNotDrawnAnewInADrag(t *testing.T) {
 			t.Errorf("frame %d moves %v", i, u.Moved)
 		}
 	}
-	w.hand.Pointer(hand.Pointer{Type: "up", X: at.X + 56, Y: at.Y + 30, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: at.X + 56, Y: at.Y + 30, Zoom: 1})
 }
 
 // A style of text is changed in one place: what one step has by hand becomes the style's, and all
@@ -395,17 +394,17 @@ func TestRunsByHand(t *testing.T) {
 	w := open(t)
 	s := w.put(symbol.Process, 300, 200, "Seal")
 	w.Do("text", "")
-	w.text.Type("Seal ", 5, 5)
+	w.Type("Seal ", 5, 5)
 	w.Do("step-look", `{"text":{"bold":true}}`)
-	w.text.Type("Seal d", 6, 6)
-	w.text.Type("Seal dry", 8, 8)
+	w.Type("Seal d", 6, 6)
+	w.Type("Seal dry", 8, 8)
 	if some, all := w.looks.StepsLook(`{"text":{"bold":true}}`); !some || !all {
 		w.Facts()
 		if some, all = w.looks.StepsLook(`{"text":{"bold":true}}`); !some || !all {
 			t.Errorf("behind a bold word bold is %v, %v", some, all)
 		}
 	}
-	w.text.Accept("Seal dry")
+	w.Accept("Seal dry")
 	if got := w.Page().Step(s.ID).Runs; len(got) != 1 || got[0].From != 5 || got[0].To != 8 {
 		t.Fatalf("runs are %+v", got)
 	}
@@ -423,9 +422,9 @@ func TestRunsByHand(t *testing.T) {
 		t.Error("undo does not bring the word back")
 	}
 	w.Do("text", "")
-	w.text.Type("Seal dry", 0, 4)
+	w.Type("Seal dry", 0, 4)
 	w.Do("look-set", `{"what":"text","value":"#FFFFFF"}`)
-	w.text.Accept("Seal dry")
+	w.Accept("Seal dry")
 	if why := needMending(w.Editor); why != "" {
 		t.Fatalf("white on white need not be mended: %s", why)
 	}
@@ -436,7 +435,7 @@ func TestRunsByHand(t *testing.T) {
 	// Escape while typing takes the looks back with the text.
 	kept = w.json()
 	w.Do("text", "")
-	w.text.Type("Seal dry", 0, 4)
+	w.Type("Seal dry", 0, 4)
 	w.Do("step-look", `{"text":{"italic":true}}`)
 	w.Do("cancel", "")
 	if w.json() != kept {

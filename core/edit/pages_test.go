@@ -8,7 +8,6 @@ import (
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/outline"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
@@ -128,7 +127,7 @@ func TestPairs(t *testing.T) {
 	if n, m := w.Chart().Pages[0].Step(a.ID).Number, w.Chart().Pages[1].Step(b.ID).Number; n != "1" || m != "2" {
 		t.Errorf("numbered %s and %s", n, m)
 	}
-	for _, r := range w.outline.Rows() {
+	for _, r := range w.Rows() {
 		if r.ID == out.ID && (r.Goes != "goes on at A, Page 2" || r.GoesTo != w.Chart().Pages[1].ID+" "+in.ID) {
 			t.Errorf("the list tells %q, %q", r.Goes, r.GoesTo)
 		}
@@ -379,7 +378,7 @@ func TestLinks(t *testing.T) {
 	w.Do("link-set", "Page: Packing")
 	at := scene.LinkMark(w.Sheet().Shape(a.ID)).Centre()
 	w.Select()
-	if w.hand.Pointer(hand.Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.hand.Cursor() != "pointer" {
+	if w.Pointer(Pointer{Type: "move", X: at.X, Y: at.Y, Zoom: 1}); w.hand.Cursor() != "pointer" {
 		t.Errorf("over the mark the pointer is %s", w.hand.Cursor())
 	}
 	w.press(at.X, at.Y)
@@ -396,10 +395,10 @@ func TestLinks(t *testing.T) {
 		t.Error("it does not lead back")
 	}
 	c := w.centre(a.ID)
-	p := hand.Pointer{Type: "down", X: c.X, Y: c.Y, Zoom: 1, Ctrl: true}
-	w.hand.Pointer(p)
+	p := Pointer{Type: "down", X: c.X, Y: c.Y, Zoom: 1, Ctrl: true}
+	w.Pointer(p)
 	p.Type = "up"
-	w.hand.Pointer(p)
+	w.Pointer(p)
 	if w.Page() != second {
 		t.Error("Ctrl and a press do not lead there")
 	}
@@ -514,13 +513,13 @@ func TestPieceOfTextLeads(t *testing.T) {
 	a := w.put(symbol.Process, 300, 200, "Fill in form L-7")
 	w.Select(a.ID)
 	w.Do("text", "")
-	w.text.Type("Fill in form L-7", 8, 16)
+	w.Type("Fill in form L-7", 8, 16)
 	if f := w.Facts().Link; f.Of != "“form L-7”" {
 		t.Errorf("what would lead somewhere is %q", f.Of)
 	}
 	w.Do("link-set", "https://example.org/l-7")
-	w.text.Type("Please fill in form L-7", 23, 23)
-	w.text.Accept("Please fill in form L-7")
+	w.Type("Please fill in form L-7", 23, 23)
+	w.Accept("Please fill in form L-7")
 	s := w.Page().Step(a.ID)
 	if len(s.Runs) != 1 || s.Text[s.Runs[0].From:s.Runs[0].To] != "form L-7" || s.Runs[0].Link.URL != "https://example.org/l-7" || s.Link != nil {
 		t.Fatalf("it is %+v", s.Runs)
@@ -533,10 +532,10 @@ func TestPieceOfTextLeads(t *testing.T) {
 			}
 		}
 	}
-	p := hand.Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1, Ctrl: true}
-	w.hand.Pointer(p)
+	p := Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1, Ctrl: true}
+	w.Pointer(p)
 	p.Type = "up"
-	w.hand.Pointer(p)
+	w.Pointer(p)
 	if u := w.Update(false); u.Open != "https://example.org/l-7" {
 		t.Errorf("pressed with Ctrl it opens %q", u.Open)
 	}

@@ -85,11 +85,11 @@ func TestNothingLandsOnSomething(t *testing.T) {
 				case "next", "other":
 					some(1)
 					w.Do(cmd, "")
-					w.text.Accept([]string{"Go on", "Is it so?", "A text that takes a good deal more room than the step has at first"}[r.IntN(3)])
+					w.Accept([]string{"Go on", "Is it so?", "A text that takes a good deal more room than the step has at first"}[r.IntN(3)])
 				case "text":
 					some(1)
 					w.typeOnSelected()
-					w.text.Accept([]string{"Short", "Whether it is so?", "A text that takes a good deal more room than the step has at first, so it grows"}[r.IntN(3)])
+					w.Accept([]string{"Short", "Whether it is so?", "A text that takes a good deal more room than the step has at first, so it grows"}[r.IntN(3)])
 				case "copy":
 					some(3)
 					w.steps.CopySelected()
@@ -129,7 +129,7 @@ func TestPuttingInMakesRoom(t *testing.T) {
 		a := w.put(symbol.Process, 300, 120, "A")
 		for _, text := range []string{"B", "C", "D"} {
 			w.Do("next", "")
-			w.text.Accept(text)
+			w.Accept(text)
 		}
 		p := w.Page()
 		follow := []string{p.Steps[1].ID, p.Steps[2].ID, p.Steps[3].ID}
@@ -187,7 +187,7 @@ func TestEnterKeepsTheGap(t *testing.T) {
 		w.put(symbol.Terminator, 300, 120, "A")
 		for _, text := range []string{"Do it", "Is it so?", "Go on", "And is this so, whatever else there may be to be looked at?", "On"} {
 			w.Do("next", "")
-			w.text.Accept(text)
+			w.Accept(text)
 		}
 		ss := w.Sheet().Steps
 		for i := 1; i < len(ss); i++ {

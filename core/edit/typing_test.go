@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
@@ -31,7 +30,7 @@ func TestTypingIsDrawnAsItWillBe(t *testing.T) {
 			t.Errorf("%s: it jumps when typing begins: %s, was %s", i.Kind, got, before)
 		}
 		long := "A text that does not fit into the symbol as it is, so that it has to grow"
-		w.text.Type(long, len(long), len(long))
+		w.Type(long, len(long), len(long))
 		during := drawnText(w, s.ID)
 		if !strings.Contains(during, "grow") {
 			t.Errorf("%s: what was typed is not drawn: %s", i.Kind, during)
@@ -39,12 +38,12 @@ func TestTypingIsDrawnAsItWillBe(t *testing.T) {
 		if w.Page().Step(s.ID).Text != "Short" {
 			t.Errorf("%s: it is in the chart before typing has ended", i.Kind)
 		}
-		w.text.Accept(long)
+		w.Accept(long)
 		if got := drawnText(w, s.ID); got != during {
 			t.Errorf("%s: it jumps when typing ends: %s, was %s", i.Kind, got, during)
 		}
 		w.text.OnStep(s.ID)
-		w.text.Type("Something else", 0, 0)
+		w.Type("Something else", 0, 0)
 		w.Do("cancel", "")
 		if got := drawnText(w, s.ID); got != during || w.text.Now() != nil {
 			t.Errorf("%s: Escape does not take back what was typed", i.Kind)
@@ -74,9 +73,9 @@ func TestTypingInItsPlace(t *testing.T) {
 		{"title", func() { w.text.OnTitle() }, func() geom.Rect { return scene.TitleBox(w.Sheet()) }, func() string { return p.Title }},
 		{"name", func() { w.text.OnName() }, func() geom.Rect { return scene.NameBox(w.Sheet()) }, func() string { return w.Chart().Name }},
 	} {
-		w.hand.Pointer(hand.Pointer{Type: "zoom", Zoom: 1})
+		w.Pointer(Pointer{Type: "zoom", Zoom: 1})
 		k.begin()
-		w.text.Type("Tell them", 9, 9)
+		w.Type("Tell them", 9, 9)
 		ty := w.Update(false).Typing
 		if ty == nil || ty.Kind != k.name {
 			t.Fatalf("%s: typing is %+v", k.name, ty)
@@ -92,7 +91,7 @@ func TestTypingInItsPlace(t *testing.T) {
 		if !ty.Rect.Grow(2).Contains(caret.Centre()) {
 			t.Errorf("%s: the caret stands at %v, the text at %v", k.name, caret, ty.Rect)
 		}
-		w.text.Accept("Tell them")
+		w.Accept("Tell them")
 		if got := k.kept(); got != "Tell them" {
 			t.Errorf("%s: kept is %q", k.name, got)
 		}
@@ -101,11 +100,11 @@ func TestTypingInItsPlace(t *testing.T) {
 	w.Select(a.ID)
 	n := len(p.Connectors)
 	w.Do("glue", "")
-	w.text.Type("7", 1, 1)
+	w.Type("7", 1, 1)
 	if m := w.hand.HandMarks(); !strings.Contains(fmt.Sprint(m), say.WordGlueTo) {
 		t.Error("nothing says that a number is asked for")
 	}
-	w.text.Accept("7")
+	w.Accept("7")
 	if len(p.Connectors) != n+1 || p.Connectors[n].To.Step != b.ID {
 		t.Error("the number did not connect")
 	}
@@ -145,11 +144,11 @@ func TestCaret(t *testing.T) {
 		{"ArrowUp", false, func() bool { return w.to() == 0 }},
 		{"ArrowDown", false, func() bool { return w.to() >= ls[1].from }},
 	} {
-		if w.text.MoveCaret(c.key, c.keep); !c.want() {
+		if w.MoveCaret(c.key, c.keep); !c.want() {
 			t.Errorf("%s: from %d to %d", c.key, w.from(), w.to())
 		}
 	}
-	w.hand.Pointer(hand.Pointer{Type: "double", X: q.X, Y: q.Y, Zoom: 1})
+	w.Pointer(Pointer{Type: "double", X: q.X, Y: q.Y, Zoom: 1})
 	if got := w.text.Now().Text[w.from():w.to()]; got != strings.Fields(w.text.Now().Text[ls[1].from:])[0] {
 		t.Errorf("a double press chooses %q", got)
 	}
@@ -158,7 +157,7 @@ func TestCaret(t *testing.T) {
 		t.Errorf("a drag chooses %+v", w.text.Now())
 	}
 	// Places count in UTF-16 units outside, in bytes inside.
-	w.text.Type("é🧾x", 3, 4)
+	w.Type("é🧾x", 3, 4)
 	if w.from() != len("é🧾") || w.to() != len("é🧾x") {
 		t.Errorf("from %d to %d", w.from(), w.to())
 	}
@@ -184,10 +183,10 @@ func TestTypingOnAStepStoredTooSmall(t *testing.T) {
 	}
 	w.text.OnStep(s.ID)
 	for _, add := range []string{" and", " and more", " and more of it"} {
-		w.text.Type(text+add, len(text+add), len(text+add))
+		w.Type(text+add, len(text+add), len(text+add))
 	}
 	during := drawnText(w, s.ID)
-	w.text.Accept(text + " and more of it")
+	w.Accept(text + " and more of it")
 	if after := drawnText(w, s.ID); after != during {
 		t.Errorf("typing showed %s, it became %s", during, after)
 	}

@@ -6,7 +6,6 @@ import (
 	"strings"
 	"testing"
 
-	"plaintracer/core/edit/hand"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/scene"
 )
@@ -20,7 +19,7 @@ func TestHoverTellsNothing(t *testing.T) {
 	facts := w.drawn.facts
 	hover := func(id string) Update {
 		q := w.centre(id)
-		w.hand.Pointer(hand.Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
 		return w.Update(false)
 	}
 	for _, id := range []string{a.ID, b.ID} {
@@ -33,7 +32,7 @@ func TestHoverTellsNothing(t *testing.T) {
 			t.Error("the ports are not shown")
 		}
 	}
-	w.hand.Pointer(hand.Pointer{Type: "zoom", Zoom: 2})
+	w.Pointer(Pointer{Type: "zoom", Zoom: 2})
 	if w.Update(false).Marks == nil {
 		t.Error("at another zoom the marks are as large as before")
 	}
@@ -48,20 +47,20 @@ func TestCaretTellsNothing(t *testing.T) {
 	a, _, _ := w.two()
 	w.Do("select", a.ID)
 	w.Do("text", "")
-	w.text.Type("Look at the form", 0, 0)
+	w.Type("Look at the form", 0, 0)
 	w.Update(false)
 	shown := w.Sheet()
 	w.drawn.facts, w.drawn.rows = "not looked at", "nor these"
-	w.text.Type("Look at the form", 4, 4)
+	w.Type("Look at the form", 4, 4)
 	u := w.Update(false)
 	if w.Sheet() != shown || w.drawn.facts != "not looked at" || w.drawn.rows != "nor these" || u.Marks != nil {
 		t.Error("a move of the caret makes the page, its facts, its rows or its marks anew")
 	}
-	w.text.Type("Look at the forms", 17, 17)
+	w.Type("Look at the forms", 17, 17)
 	if w.Update(false); w.drawn.facts != "not looked at" || w.drawn.rows != "nor these" {
 		t.Error("a letter makes facts or rows anew")
 	}
-	w.text.Type("Look at the forms", 0, 4)
+	w.Type("Look at the forms", 0, 4)
 	if w.Update(false); w.drawn.facts == "not looked at" {
 		t.Error("what can be done with a part of the text that is chosen is not told")
 	}
@@ -78,7 +77,7 @@ func TestGrowthByTypingIsTold(t *testing.T) {
 	w.Update(false)
 	h := w.Sheet().Page.H
 	text := strings.Repeat("Look at it with great care, ", 80)
-	w.text.Type(text, len(text), len(text))
+	w.Type(text, len(text), len(text))
 	u := w.Update(false)
 	if w.Sheet().Page.H <= h {
 		t.Fatalf("the page of %v px has not grown: %v", h, p.H)
