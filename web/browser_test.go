@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/dom"
@@ -54,13 +55,30 @@ func (b *browser) open(path string) {
 // eval runs a script and returns what it gives, a promise's result included.
 func eval[T any](b *browser, script string) T {
 	b.t.Helper()
-	ctx, end := context.WithTimeout(b.ctx, 3*patience())
+	ctx, end := context.WithCancel(b.ctx)
 	defer end()
+	go impatient(ctx, end)
 	v, err := chromedp.Run(ctx, chromedp.Evaluate[T](script, chromedp.EvalAwaitPromise))
 	if err != nil {
 		b.t.Fatalf("%s: %v", script, err)
 	}
 	return v
+}
+
+// impatient ends what goes on for three times as long as something may stand still, by how slow the machine is at that
+// moment.
+func impatient(ctx context.Context, end func()) {
+	for began := time.Now(); ; {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(patience()):
+		}
+		if gone := time.Since(began); gone > 3*patience() && gone.Seconds() > 3*20*slowness() {
+			end()
+			return
+		}
+	}
 }
 
 // moves tells two moments of a page apart in which something has happened.
