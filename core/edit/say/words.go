@@ -1,6 +1,6 @@
+// Package say has all sentences of the editor, to be read through and translated: here what commands are called, in
+// said.go what is done and told.
 package say
-
-// All sentences of the editor, here and in said.go, to be read through and translated.
 
 // What commands are called.
 const (
