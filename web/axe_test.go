@@ -26,7 +26,7 @@ func (b *browser) axe(what string, part ...string) {
 	for _, p := range part {
 		where = fmt.Sprintf("document.querySelector(%q)", p)
 	}
-	found := eval[string](b, `axe.run(`+where+`, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice', 'experimental'], rules: { 'css-orientation-lock': { enabled: false } } }).then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => v.id + ' (' + v.impact + '): ' + v.help + '\n' + v.nodes.slice(0, 4).map(n => '    ' + n.target.join(' ') + ' ' + n.html.slice(0, 160) + ' | ' + (n.any.concat(n.all)[0]?.message || '')).join('\n')).join('\n'))`)
+	found := eval[string](b, `axe.run(`+where+`, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice', 'experimental'], rules: { 'css-orientation-lock': { enabled: false } }, resultTypes: ['violations'], reporter: 'v2' }).then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => v.id + ' (' + v.impact + '): ' + v.help + '\n' + v.nodes.slice(0, 4).map(n => '    ' + n.target.join(' ') + ' ' + n.html.slice(0, 160) + ' | ' + (n.any.concat(n.all)[0]?.message || '')).join('\n')).join('\n'))`)
 	if found != "" {
 		b.t.Errorf("%s:\n%s", what, found)
 	}
@@ -65,7 +65,7 @@ func TestForEveryone(t *testing.T) {
 	b.press("Look")
 	b.press("House style…")
 	b.until("the fonts", `document.querySelector('#fonts form')`)
-	b.axe("editor, house styles")
+	b.axe("editor, house styles", "#drawer")
 	b.press("Bring a font…")
 	b.axe("editor, bringing a font", "#drawer")
 	b.key("\x1b")
