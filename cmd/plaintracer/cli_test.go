@@ -52,6 +52,36 @@ func TestTextInAndOut(t *testing.T) {
 	}
 }
 
+// What never ends is not read without end, by its name or through a pipe; a pipe that has a
+// name is read like a file.
+func TestReadsAreBounded(t *testing.T) {
+	endless := bytes.Repeat([]byte("a step\n"), mostRead/7+1)
+	for _, c := range []struct {
+		stdin []byte
+		name  string
+		want  string
+	}{
+		{nil, "/dev/zero", "/dev/zero is a device; expected a file or a pipe"},
+		{nil, t.TempDir(), "is a folder; expected a file"},
+		{endless, "-", "-: more than 64 MB"},
+		{endless, "/dev/stdin", "/dev/stdin: more than 64 MB"},
+	} {
+		for _, args := range [][]string{{"export", c.name, "--format", "svg"}, {"import", c.name}} {
+			out, errs, code := plaintracer(t, c.stdin, args...)
+			if code != 2 || out != "" || !strings.Contains(errs, c.want) {
+				t.Errorf("%v: exit %d, %d bytes, %q", args, code, len(out), errs)
+			}
+		}
+	}
+	b, err := chart.Marshal(chart.New("Loans"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if out, errs, code := plaintracer(t, b, "number", "/dev/stdin"); code != 0 || out != string(b) {
+		t.Errorf("exit %d, %q, %q", code, errs, out)
+	}
+}
+
 // Steps 2.1 and 2.2 go on a page that step 2 opens, when that is wanted.
 func TestImportLevels(t *testing.T) {
 	dir := t.TempDir()

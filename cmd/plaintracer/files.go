@@ -21,12 +21,35 @@ import (
 	"plaintracer/format"
 )
 
-// read takes a file, or standard input for "-".
+// mostRead is the size in bytes of what is read: more than twice what the server takes as
+// a chart at its limits.
+const mostRead = 64 << 20
+
+// read takes a file or a pipe, or standard input for "-", whole. Devices are refused, as
+// some of them never end, and what is larger than mostRead is not read on.
 func read(name string) ([]byte, error) {
-	if name == "-" {
-		return io.ReadAll(os.Stdin)
+	in := os.Stdin
+	if name != "-" {
+		is, err := os.Stat(name)
+		if err != nil {
+			return nil, err
+		}
+		if is.IsDir() {
+			return nil, fmt.Errorf("%s is a folder; expected a file", name)
+		}
+		if m := is.Mode(); !m.IsRegular() && m&os.ModeNamedPipe == 0 {
+			return nil, fmt.Errorf("%s is a device; expected a file or a pipe", name)
+		}
+		if in, err = os.Open(name); err != nil {
+			return nil, err
+		}
+		defer in.Close()
 	}
-	return os.ReadFile(name)
+	b, err := io.ReadAll(io.LimitReader(in, mostRead+1))
+	if err == nil && len(b) > mostRead {
+		return nil, fmt.Errorf("%s: more than %d MB; no chart, list or table is as large", name, mostRead>>20)
+	}
+	return b, err
 }
 
 // write puts a finished file in place at once, so that none is left half written; "-" is
