@@ -25,7 +25,6 @@ const (
 	longestPassword  = 200
 	longestName      = 100
 	sessionLife      = 30 * 24 * time.Hour
-	invitationLife   = 7 * 24 * time.Hour
 )
 
 // ErrSignIn does not tell which of the two was wrong.
@@ -70,7 +69,7 @@ func (s *Store) Join(invitation, email, name, password string) (Person, error) {
 }
 
 // ChangePassword gives a person another password, when the current one is right, and ends
-// all sessions but the one given.
+// all sessions but the one given, and the invitations: whoever knew the old one may have made some.
 func (s *Store) ChangePassword(p Person, now, next, session string) error {
 	var hash string
 	if err := s.r.QueryRow(`SELECT password FROM people WHERE id = ?`, p.ID).Scan(&hash); err != nil {
@@ -94,6 +93,9 @@ func (s *Store) ChangePassword(p Person, now, next, session string) error {
 		return err
 	}
 	if _, err := tx.Exec(`DELETE FROM sessions WHERE person = ? AND digest <> ?`, p.ID, digest(session)); err != nil {
+		return err
+	}
+	if _, err := tx.Exec(`DELETE FROM invitations WHERE made_by = ?`, p.ID); err != nil {
 		return err
 	}
 	return tx.Commit()
@@ -219,17 +221,4 @@ func (s *Store) Session(t string) (Person, error) {
 func (s *Store) SignOut(t string) error {
 	_, err := s.w.Exec(`DELETE FROM sessions WHERE digest = ?`, digest(t))
 	return err
-}
-
-// Invite makes a one-time token for an account.
-func (s *Store) Invite() (string, error) {
-	t := token()
-	_, err := s.w.Exec(`INSERT INTO invitations (digest, expires) VALUES (?, ?)`, digest(t), now()+invitationLife.Milliseconds())
-	return t, err
-}
-
-// Invited reports whether a one-time token can still be used.
-func (s *Store) Invited(t string) error {
-	var d string
-	return none(s.r.QueryRow(`SELECT digest FROM invitations WHERE digest = ? AND expires > ?`, digest(t), now()).Scan(&d))
 }

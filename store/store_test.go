@@ -212,11 +212,11 @@ func TestInvitationWorksOnce(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	old, err := s.Invite()
+	old, err := s.Invite("")
 	if err != nil {
 		t.Fatal(err)
 	}
-	inv, err := s.Invite()
+	inv, err := s.Invite("")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -241,11 +241,11 @@ func TestInvitationWorksOnce(t *testing.T) {
 	if err := s.Invited(old); !errors.Is(err, ErrNone) {
 		t.Error("an older invitation lives on")
 	}
-	later, err := s.Invite() // of somebody with an account
+	later, err := s.Invite("") // of somebody with an account
 	if err != nil {
 		t.Fatal(err)
 	}
-	next, err := s.Invite()
+	next, err := s.Invite("")
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -254,6 +254,63 @@ func TestInvitationWorksOnce(t *testing.T) {
 	}
 	if err := s.Invited(next); err != nil {
 		t.Error("an invitation ends with another one")
+	}
+}
+
+// Who made an invitation sees it and withdraws it, nobody else does; a change of the password
+// ends all of theirs and nobody else's.
+func TestInvitationsAreTheirMakers(t *testing.T) {
+	s, err := Open(t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	add := func(name string) Person {
+		p, err := s.AddPerson(name+"@saltmarsh.example", name, "ten letters or more")
+		if err != nil {
+			t.Fatal(err)
+		}
+		return p
+	}
+	invite := func(p Person) string {
+		inv, err := s.Invite(p.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return inv
+	}
+	open := func(p Person) []Invitation {
+		is, err := s.Invitations(p.ID)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return is
+	}
+	mara, tove := add("mara"), add("tove")
+	first, of := invite(mara), invite(tove)
+	is := open(mara)
+	if len(is) != 1 || is[0].Expires.Sub(is[0].Made) != invitationLife {
+		t.Fatalf("%v", is)
+	}
+	if err := s.Withdraw(tove.ID, is[0].ID); !errors.Is(err, ErrNone) || s.Invited(first) != nil {
+		t.Errorf("another person withdraws it: %v", err)
+	}
+	if err := s.Withdraw(mara.ID, is[0].ID); err != nil || !errors.Is(s.Invited(first), ErrNone) || len(open(mara)) != 0 {
+		t.Errorf("withdrawn: %v, %v", err, open(mara))
+	}
+	second := invite(mara)
+	if err := s.ChangePassword(mara, "ten letters or more", "another ten letters", ""); err != nil {
+		t.Fatal(err)
+	}
+	if !errors.Is(s.Invited(second), ErrNone) || s.Invited(of) != nil {
+		t.Error("after a change of the password the invitations of another person have ended, or those of the same one have not")
+	}
+	for range mostInvitations {
+		invite(mara)
+	}
+	var refusal Refusal
+	if _, err := s.Invite(mara.ID); !errors.As(err, &refusal) {
+		t.Errorf("one more than %d: %v", mostInvitations, err)
 	}
 }
 

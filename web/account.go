@@ -113,7 +113,11 @@ func (s *Server) joined(c fiber.Ctx) error {
 func (s *Server) account(c fiber.Ctx) error { return s.showAccount(c, nil) }
 
 func (s *Server) showAccount(c fiber.Ctx, said fiber.Map) error {
-	data := fiber.Map{"Title": "Account"}
+	open, err := s.store.Invitations(person(c).ID)
+	if err != nil {
+		return err
+	}
+	data := fiber.Map{"Title": "Account", "Open": open}
 	maps.Copy(data, said)
 	return s.render(c, "account", data)
 }
@@ -141,7 +145,7 @@ func (s *Server) changePassword(c fiber.Ctx) error {
 	}
 	s.attempts.good(address, p.Email, true)
 	s.opts.Log.Info("password changed", "person", p.ID, "address", address)
-	return s.showAccount(c, fiber.Map{"Done": "The password is changed. All other sessions have ended."})
+	return s.showAccount(c, fiber.Map{"Done": "The password is changed. All other sessions and your open invitations have ended."})
 }
 
 // endOthers signs this person out everywhere else.
@@ -159,12 +163,30 @@ func (s *Server) endOthers(c fiber.Ctx) error {
 
 // invite makes an address at which a colleague can make an account, once.
 func (s *Server) invite(c fiber.Ctx) error {
-	t, err := s.store.Invite()
+	t, err := s.store.Invite(person(c).ID)
+	var refusal store.Refusal
+	if errors.As(err, &refusal) {
+		c.Status(fiber.StatusBadRequest)
+		return s.showAccount(c, fiber.Map{"Wrong": sentence(refusal)})
+	}
 	if err != nil {
 		return err
 	}
 	path := "/join/" + t
 	return s.showAccount(c, fiber.Map{"Invitation": s.address(c, path), "InvitationPath": path})
+}
+
+// withdraw ends an invitation that nobody has used yet.
+func (s *Server) withdraw(c fiber.Ctx) error {
+	err := s.store.Withdraw(person(c).ID, c.FormValue("invitation"))
+	if errors.Is(err, store.ErrNone) {
+		c.Status(fiber.StatusNotFound)
+		return s.showAccount(c, fiber.Map{"Wrong": "That invitation has been used, withdrawn or has expired."})
+	}
+	if err != nil {
+		return err
+	}
+	return s.showAccount(c, fiber.Map{"Done": "The invitation is withdrawn. Its link no longer works."})
 }
 
 func (s *Server) known(c fiber.Ctx, email string) bool {

@@ -65,6 +65,18 @@ func TestAccount(t *testing.T) {
 	if r := s.do(t, "GET", strings.TrimPrefix(address, s.url), "", "", "", nil); r.StatusCode != http.StatusNotFound {
 		t.Errorf("the invitation used again: %d", r.StatusCode)
 	}
+	b.open("/account")
+	if n := eval[int](b, `document.querySelectorAll('.invitations').length`); n != 0 {
+		t.Error("a used invitation is still open")
+	}
+	b.press("New invitation link")
+	b.until("the link", `document.querySelector('.address')?.value.includes('/join/')`)
+	address = eval[string](b, `document.querySelector('.address').value`)
+	b.press("Withdraw")
+	b.until("it says so", `/is withdrawn/.test(document.querySelector('[role=status]')?.textContent) && !document.querySelector('.invitations')`)
+	if r := s.do(t, "GET", strings.TrimPrefix(address, s.url), "", "", "", nil); r.StatusCode != http.StatusNotFound {
+		t.Errorf("the withdrawn invitation: %d", r.StatusCode)
+	}
 	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 5 {
 		t.Errorf("the first person has %d charts", n)
 	}

@@ -308,7 +308,7 @@ func TestChartsPage(t *testing.T) {
 func TestFirstAccount(t *testing.T) {
 	t.Parallel()
 	s := newSite(t)
-	inv, err := s.store.Invite()
+	inv, err := s.store.Invite("")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -110,7 +110,7 @@ func TestAccess(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	invitation, err := s.store.Invite()
+	invitation, err := s.store.Invite("")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -19,6 +19,7 @@ func (s *Server) Routes() []Route {
 		{"POST", "/account/password", SignedIn, s.changePassword},
 		{"POST", "/account/sessions/end", SignedIn, s.endOthers},
 		{"POST", "/account/invitations", SignedIn, s.invite},
+		{"POST", "/account/invitations/withdraw", SignedIn, s.withdraw},
 
 		{"GET", "/jobs/:job", SignedIn, s.jobState},
 

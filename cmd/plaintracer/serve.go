@@ -86,7 +86,7 @@ func firstAccount(s *store.Store, a account, base string) error {
 		_, err := s.AddPerson(a.email, a.name, a.password)
 		return err
 	}
-	t, err := s.Invite()
+	t, err := s.Invite("")
 	if err != nil {
 		return err
 	}
