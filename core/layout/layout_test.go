@@ -163,6 +163,41 @@ func TestOrderOfLayers(t *testing.T) {
 	}
 }
 
+// On a page that is laid out in layers the main way stands exactly in one line, whatever stands beside it.
+func TestMainWayIsStraight(t *testing.T) {
+	c := chart.New("x")
+	p := c.Pages[0]
+	connect := func(from, to string) {
+		p.Connectors = append(p.Connectors, &chart.Connector{ID: from + "-" + to, From: chart.End{Step: from}, To: chart.End{Step: to}, Meaning: chart.Flow})
+	}
+	const long = 45
+	for i := range long {
+		kind := symbol.Process
+		if i%4 == 1 {
+			kind = symbol.Decision
+		}
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("m", i), Symbol: kind, W: 112, H: 56})
+		if i > 0 {
+			connect(fmt.Sprint("m", i-1), fmt.Sprint("m", i))
+		}
+	}
+	for i := 1; i+3 < long; i += 4 {
+		side := fmt.Sprint("side", i)
+		p.Steps = append(p.Steps, &chart.Step{ID: side, Symbol: symbol.Process, W: 112 + 4*float64(i), H: 56})
+		connect(fmt.Sprint("m", i), side)
+		connect(side, fmt.Sprint("m", i+3))
+	}
+	if err := Chart(t.Context(), c, Down); err != nil {
+		t.Fatal(err)
+	}
+	first := p.StepRect(p.Steps[0]).CX()
+	for _, s := range p.Steps[:long] {
+		if x := p.StepRect(s).CX(); x != first {
+			t.Errorf("%s stands at %v, the first of the main way at %v", s.ID, x, first)
+		}
+	}
+}
+
 func BenchmarkPage(b *testing.B) {
 	for _, n := range []int{40, 200} {
 		for _, lanes := range []int{0, 6} {
