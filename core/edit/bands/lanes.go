@@ -15,12 +15,7 @@ import (
 // added at the end or merged from the end; without a name they all go, and steps stay
 // where they stand. Typed on, a list takes the place of the one before.
 func (e *Editor) NameLanes(list string) {
-	var names []string
-	for _, n := range strings.Split(list, "\n") {
-		if n = strings.TrimSpace(n); n != "" && len(names) < mostLanes {
-			names = append(names, n)
-		}
-	}
+	names := namesIn(list)
 	e.UndoInDrawer(say.DidLanes)
 	p := e.Page()
 	var parts []chart.Part
@@ -35,6 +30,17 @@ func (e *Editor) NameLanes(list string) {
 		parts = e.lanesNamed(names)
 	}
 	e.Apply(say.DidLanes, parts...)
+}
+
+// namesIn are the names of a list, one a line, as many as a page can have lanes or stages.
+func namesIn(list string) []string {
+	var names []string
+	for _, n := range strings.Split(list, "\n") {
+		if n = strings.TrimSpace(n); n != "" && len(names) < mostLanes {
+			names = append(names, n)
+		}
+	}
+	return names
 }
 
 // lanesNamed are the parts that make the page's lanes those named.

@@ -1,22 +1,15 @@
 package bands
 
 import (
-	"strings"
-
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
 )
 
-// NameStages gives the page the stages named, one a line, as nameLanes does lanes. New ones stand
+// NameStages gives the page the stages named, one a line, as NameLanes does lanes. New ones stand
 // behind those that are there.
 func (e *Editor) NameStages(list string) {
-	var names []string
-	for _, n := range strings.Split(list, "\n") {
-		if n = strings.TrimSpace(n); n != "" && len(names) < mostLanes {
-			names = append(names, n)
-		}
-	}
+	names := namesIn(list)
 	e.UndoInDrawer(say.DidStages)
 	scratch := &chart.Chart{Pages: []*chart.Page{e.Page().Clone()}}
 	p := scratch.Pages[0]

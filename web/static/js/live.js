@@ -71,16 +71,13 @@ export class Live {
     }
     for (const [client, kept] of Object.entries(of)) {
       kept.sort((a, b) => a.c.n - b.c.n);
-      for (let i = 0; i < kept.length; i += most) {
-        const batch = kept.slice(i, i + most);
-        const r = await Live.post(
-          chart,
-          client,
-          batch.map(({ c }) => c),
-        ).catch(() => null);
-        if (!r?.ok) break;
-        for (const { key } of batch) localStorage.removeItem(key);
+      let all = true; // taken: one key may hold more than one batch
+      for (let i = 0; all && i < kept.length; i += most) {
+        const batch = kept.slice(i, i + most).map(({ c }) => c);
+        const r = await Live.post(chart, client, batch).catch(() => null);
+        all = Boolean(r?.ok);
       }
+      if (all) for (const { key } of kept) localStorage.removeItem(key);
     }
   }
 
