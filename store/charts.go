@@ -1,6 +1,7 @@
 package store
 
 import (
+	"slices"
 	"strings"
 	"time"
 
@@ -60,7 +61,7 @@ func (s *Store) Entry(id string) (Entry, error) {
 	return scanEntry(s.r.QueryRow(`SELECT `+entryColumns+` FROM charts c JOIN people p ON p.id = c.changed_by WHERE c.id = ?`, id))
 }
 
-// AddChart keeps a new chart of the owner's and returns its id.
+// AddChart keeps a new chart of the owner's and returns its id. Files that are missing for the owner are left out.
 func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 	if strings.TrimSpace(c.Name) == "" {
 		c.Name = "Untitled chart"
@@ -68,12 +69,22 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 	if err := c.Check(); err != nil { // the limits of a chart hold for every way in
 		return "", Refusal{err}
 	}
+	tx, err := s.w.Begin()
+	if err != nil {
+		return "", err
+	}
+	defer tx.Rollback()
+	left, err := missing(tx, owner, c)
+	if err != nil {
+		return "", err
+	}
+	c.LeaveOut(func(f chart.File) bool { return slices.Contains(left, f) })
 	b, err := chart.Marshal(c)
 	if err != nil {
 		return "", err
 	}
 	id := newID()
-	_, err = s.w.Exec(
+	if _, err := tx.Exec(
 		`INSERT INTO charts (id, owner, name, house, created, changed, changed_by, snapshot) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
 		id,
 		owner,
@@ -83,8 +94,13 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 		now(),
 		owner,
 		b,
-	)
-	return id, err
+	); err != nil {
+		return "", err
+	}
+	if err := use(tx, owner, id, c.Files()); err != nil {
+		return "", err
+	}
+	return id, tx.Commit()
 }
 
 // Bin puts a chart into the bin, or takes it out again.
@@ -93,39 +109,61 @@ func (s *Store) Bin(id string, in bool) error {
 	if in {
 		at = now()
 	}
-	r, err := s.w.Exec(`UPDATE charts SET binned = ? WHERE id = ?`, at, id)
+	r, err := s.w.Exec(`UPDATE charts SET binned = ? WHERE id = ? AND binned <> ?`, at, id, destroyed)
 	return changedOne(r, err)
 }
+
+// So much of a log is read or deleted at once: others write in between, and a log may be larger than memory.
+const (
+	someRows  = 1000
+	someBytes = 4 << 20
+)
+
+// destroyed is in the place of the time at which a chart was put into the bin: it is in no list, and Tidy goes on with it
+// where the program has ended meanwhile.
+const destroyed = -1
 
 // Destroy takes a chart that is in the bin away for good, with all that hangs
 // on it, files that no other chart names among it.
 func (s *Store) Destroy(id string) error {
-	tx, err := s.w.Begin()
-	if err != nil {
+	if err := s.forget(id); err != nil {
 		return err
 	}
-	defer tx.Rollback()
-	files, err := filesOf(tx, id)
-	if err != nil {
-		return err
-	}
-	for _, q := range []string{`DELETE FROM commands WHERE chart = ?`, `DELETE FROM links WHERE chart = ?`, `DELETE FROM comments WHERE chart = ?`} {
-		if _, err := tx.Exec(q, id); err != nil {
-			return err
-		}
-	}
-	r, err := tx.Exec(`DELETE FROM charts WHERE id = ? AND binned > 0`, id)
+	return s.dropUnused()
+}
+
+// forget takes a chart's rows away. Its log goes last and in steps, as what belongs to no chart any more.
+func (s *Store) forget(id string) error {
+	r, err := s.w.Exec(`UPDATE charts SET binned = ? WHERE id = ? AND binned <> 0`, destroyed, id)
 	if err := changedOne(r, err); err != nil {
 		return err
-	}
-	for _, f := range files {
-		if err := dropUnnamed(tx, f); err != nil {
-			return err
-		}
 	}
 	s.mu.Lock()
 	delete(s.open, id)
 	s.mu.Unlock()
 	s.loaded.Remove(id)
+	for gone := int64(1); gone > 0; {
+		r, err := s.w.Exec(`DELETE FROM commands WHERE chart = ?1 AND seq IN (SELECT seq FROM (
+			SELECT seq, sum(length(body)) OVER (ORDER BY seq) - length(body) AS before
+			FROM (SELECT seq, body FROM commands WHERE chart = ?1 ORDER BY seq LIMIT ?2)) WHERE before < ?3)`, id, someRows, someBytes)
+		if err != nil {
+			return err
+		}
+		if gone, err = r.RowsAffected(); err != nil {
+			return err
+		}
+	}
+	tx, err := s.w.Begin()
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback()
+	for _, q := range []string{
+		`DELETE FROM links WHERE chart = ?`, `DELETE FROM comments WHERE chart = ?`, `DELETE FROM file_uses WHERE chart = ?`, `DELETE FROM charts WHERE id = ?`,
+	} {
+		if _, err := tx.Exec(q, id); err != nil {
+			return err
+		}
+	}
 	return tx.Commit()
 }

@@ -1,17 +1,29 @@
 package store
 
 import (
+	"bytes"
 	"crypto/sha256"
 	"database/sql"
 	"encoding/hex"
+	"fmt"
+	"io"
 	"time"
+
+	"plaintracer/core/chart"
 )
 
 // MostFile is how large a file on a step can be, bytes.
 const MostFile = 20 << 20
 
-// mostFiles is how many bytes of files one person can add.
+// mostFiles is how many bytes of files one person can keep.
 const mostFiles = 2 << 30
+
+// fresh is for how long a file is kept that is on no step: it is sent before the command that puts it there, and a
+// browser without a connection may keep that for some days.
+const fresh = 7 * 24 * time.Hour
+
+// ofPerson are the files that somebody put on steps, or sent and may put there yet.
+const ofPerson = `SELECT file FROM file_uploads WHERE person = ?1 UNION SELECT file FROM file_uses WHERE person = ?1`
 
 // AddFile keeps a file and tells its id, which is of what is in it: the same file is kept once.
 func (s *Store) AddFile(person, kind string, body []byte) (id string, err error) {
@@ -20,17 +32,25 @@ func (s *Store) AddFile(person, kind string, body []byte) (id string, err error)
 	}
 	sum := sha256.Sum256(body)
 	id = hex.EncodeToString(sum[:])
-	r, err := s.w.Exec(`INSERT INTO files (id, type, body, added, added_by)
-		SELECT ?, ?, ?, ?, ? WHERE (SELECT coalesce(sum(length(body)), 0) FROM files WHERE added_by = ?) < ?
-		ON CONFLICT (id) DO UPDATE SET type = excluded.type, added = excluded.added`,
-		id, kind, body, now(), person, person, mostFiles)
+	tx, err := s.w.Begin()
 	if err != nil {
 		return "", err
 	}
-	if n, err := r.RowsAffected(); err != nil || n == 0 {
-		return "", refuse("your files take %d GB already, which is the most that they can", mostFiles>>30)
+	defer tx.Rollback()
+	var taken int64
+	if err := tx.QueryRow(`SELECT coalesce(sum(length(body)), 0) FROM files WHERE id <> ?2 AND id IN (`+ofPerson+`)`, person, id).Scan(&taken); err != nil {
+		return "", err
 	}
-	return id, nil
+	if taken+int64(len(body)) > mostFiles {
+		return "", refuse("your files take %.1f GB already; %d GB is the most that they can", float64(taken)/(1<<30), mostFiles>>30)
+	}
+	if _, err := tx.Exec(`INSERT INTO files (id, type, body, added, added_by) VALUES (?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`, id, kind, body, now(), person); err != nil {
+		return "", err
+	}
+	if _, err := tx.Exec(`INSERT INTO file_uploads (file, person, at) VALUES (?, ?, ?) ON CONFLICT DO UPDATE SET at = excluded.at`, id, person, now()); err != nil {
+		return "", err
+	}
+	return id, tx.Commit()
 }
 
 // File is a file's media type and what is in it.
@@ -39,35 +59,118 @@ func (s *Store) File(id string) (kind string, body []byte, err error) {
 	return kind, body, none(err)
 }
 
-// filesOf are the ids of the files that a chart names, or ever named.
-func filesOf(tx *sql.Tx, chart string) ([]string, error) {
-	rows, err := tx.Query(`SELECT id FROM files
-		WHERE EXISTS (SELECT 1 FROM charts WHERE id = ?1 AND instr(snapshot, CAST(files.id AS BLOB)) > 0)
-		OR EXISTS (SELECT 1 FROM commands WHERE chart = ?1 AND instr(body, CAST(files.id AS BLOB)) > 0)`, chart)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var ids []string
-	for rows.Next() {
-		var id string
-		if err := rows.Scan(&id); err != nil {
-			return nil, err
-		}
-		ids = append(ids, id)
-	}
-	return ids, rows.Err()
+// filePiece is how much of a file is in memory for somebody who reads it.
+const filePiece = 512 << 10
+
+// FileReader is a file's media type, its size in bytes and a reader of it, which keeps a piece of it in memory at a time:
+// a hundred slow readers hold a hundred pieces.
+func (s *Store) FileReader(id string) (kind string, size int, r io.Reader, err error) {
+	err = s.r.QueryRow(`SELECT type, length(body) FROM files WHERE id = ?`, id).Scan(&kind, &size)
+	return kind, size, &pieces{s: s, id: id, size: size}, none(err)
 }
 
-// fresh is how long a file is kept that no chart names yet: it is sent before the command that names it.
-const fresh = 24 * time.Hour
+type pieces struct {
+	s        *Store
+	id       string
+	at, size int
+	piece    bytes.Reader
+}
 
-// dropUnnamed takes a file away that no chart names, nor a command that undo may bring back.
-func dropUnnamed(tx *sql.Tx, id string) error {
-	_, err := tx.Exec(`DELETE FROM files WHERE id = ?1 AND added < ?2
-		AND NOT EXISTS (SELECT 1 FROM charts WHERE instr(snapshot, CAST(?1 AS BLOB)) > 0)
-		AND NOT EXISTS (SELECT 1 FROM commands WHERE instr(body, CAST(?1 AS BLOB)) > 0)`, id, now()-fresh.Milliseconds())
-	return err
+func (p *pieces) Read(b []byte) (int, error) {
+	if p.piece.Len() == 0 {
+		if p.at >= p.size {
+			return 0, io.EOF
+		}
+		var next []byte
+		if err := p.s.r.QueryRow(`SELECT substr(body, ?, ?) FROM files WHERE id = ?`, p.at+1, filePiece, p.id).Scan(&next); err != nil {
+			return 0, none(err)
+		}
+		if len(next) == 0 {
+			return 0, io.ErrUnexpectedEOF
+		}
+		p.at += len(next)
+		p.piece.Reset(next)
+	}
+	return p.piece.Read(b)
+}
+
+// querier is the database, or a transaction on it.
+type querier interface {
+	QueryRow(query string, args ...any) *sql.Row
+}
+
+// mayName reports whether a person may put a file on a step of a chart ("" for a new one): who has sent it, or sees it on
+// a chart. Knowing its id, which exported charts contain, is not enough.
+func mayName(q querier, person, chart, file string) (may bool, err error) {
+	err = q.QueryRow(`SELECT EXISTS (SELECT 1 FROM file_uploads WHERE file = ?1 AND person = ?2)
+		OR EXISTS (SELECT 1 FROM file_uses u JOIN charts c ON c.id = u.chart WHERE u.file = ?1 AND (c.id = ?3 OR c.owner = ?2))`,
+		file, person, chart).Scan(&may)
+	return may, err
+}
+
+// mayNameAll refuses a command that puts a file on a step which its person may not put there.
+func mayNameAll(q querier, person, chart string, cmd chart.Command) error {
+	for _, f := range cmd.Files() {
+		may, err := mayName(q, person, chart, f.ID)
+		if err != nil {
+			return err
+		}
+		if !may {
+			return refuse("the file '%s' is not here; attach the file itself", f.Name)
+		}
+	}
+	return nil
+}
+
+// Missing are the files that a chart names and a person may not: a chart that was exported elsewhere, or by somebody
+// else, comes without them.
+func (s *Store) Missing(person string, c *chart.Chart) ([]chart.File, error) {
+	return missing(s.r, person, c)
+}
+
+func missing(q querier, person string, c *chart.Chart) ([]chart.File, error) {
+	var out []chart.File
+	for _, f := range c.Files() {
+		may, err := mayName(q, person, "", f.ID)
+		if err != nil {
+			return nil, err
+		}
+		if !may {
+			out = append(out, f)
+		}
+	}
+	return out, nil
+}
+
+// use notes that a chart names files.
+func use(tx *sql.Tx, person, id string, files []chart.File) error {
+	for _, f := range files {
+		if _, err := tx.Exec(`INSERT INTO file_uses (file, chart, person) VALUES (?, ?, ?) ON CONFLICT DO NOTHING`, f.ID, id, person); err != nil {
+			return fmt.Errorf("file %s: %w", f.ID, err)
+		}
+	}
+	return nil
+}
+
+// unused are files that are on no chart and that nobody may put on one any more.
+const unused = `NOT EXISTS (SELECT 1 FROM file_uses u WHERE u.file = files.id)
+	AND NOT EXISTS (SELECT 1 FROM file_uploads a WHERE a.file = files.id)`
+
+// dropUnused takes away files that nobody put on a step while there was time for that, one at a time: others write
+// between them.
+func (s *Store) dropUnused() error {
+	if _, err := s.w.Exec(`DELETE FROM file_uploads WHERE at < ?`, now()-fresh.Milliseconds()); err != nil {
+		return err
+	}
+	for {
+		r, err := s.w.Exec(`DELETE FROM files WHERE id = (SELECT id FROM files WHERE ` + unused + ` LIMIT 1)`)
+		if err != nil {
+			return err
+		}
+		if gone, err := r.RowsAffected(); err != nil || gone == 0 {
+			return err
+		}
+	}
 }
 
 // LetFiles lets the readers of a review link open the files on steps, or not any more.

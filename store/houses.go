@@ -63,20 +63,7 @@ func (s *Store) DropHouse(name string) error {
 
 // ChartsOfHouse are the charts, in use and binned, that have the house style of a name.
 func (s *Store) ChartsOfHouse(name string) ([]string, error) {
-	rows, err := s.r.Query(`SELECT id FROM charts WHERE house = ? ORDER BY id`, name)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var out []string
-	for rows.Next() {
-		var id string
-		if err := rows.Scan(&id); err != nil {
-			return nil, err
-		}
-		out = append(out, id)
-	}
-	return out, rows.Err()
+	return s.ids(`SELECT id FROM charts WHERE house = ? ORDER BY id`, name)
 }
 
 // houseName is the name of a chart's house style, "" for none.

@@ -2,6 +2,7 @@ package store
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 	"sync"
 	"time"
@@ -165,7 +166,7 @@ func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Log
 		return nil, time.Time{}, err
 	}
 	d.size = nil
-	b, err := s.applySafely(d, id, client, in)
+	b, err := s.applySafely(d, id, person, client, in)
 	if err == nil && len(b.fresh) > 0 {
 		err = s.write(id, person, d, b)
 	}
@@ -189,17 +190,17 @@ type batch struct {
 
 // applySafely is apply, in which a mistake of ours with a command that nobody thought
 // of ends the request and nothing else: the chart in memory is read again from the log.
-func (s *Store) applySafely(d *document, id, client string, in []Incoming) (b *batch, err error) {
+func (s *Store) applySafely(d *document, id, person, client string, in []Incoming) (b *batch, err error) {
 	defer func() {
 		if r := recover(); r != nil {
 			err = fmt.Errorf("chart %s: a command of %s cannot be applied: %v", id, client, r)
 		}
 	}()
-	return s.apply(d, id, client, in)
+	return s.apply(d, id, person, client, in)
 }
 
 // apply brings the commands to the chart in memory.
-func (s *Store) apply(d *document, id, client string, in []Incoming) (*batch, error) {
+func (s *Store) apply(d *document, id, person, client string, in []Incoming) (*batch, error) {
 	b := &batch{results: make([]Result, 0, len(in))}
 	for _, c := range in {
 		seq, err := s.sentBefore(id, client, c.N, b.fresh)
@@ -210,7 +211,14 @@ func (s *Store) apply(d *document, id, client string, in []Incoming) (*batch, er
 			b.results = append(b.results, Result{N: c.N, Seq: seq})
 			continue
 		}
-		if _, err := chart.Apply(d.chart, c.Command); err != nil {
+		var refusal Refusal
+		err = mayNameAll(s.r, person, id, c.Command)
+		if err == nil {
+			_, err = chart.Apply(d.chart, c.Command)
+		} else if !errors.As(err, &refusal) {
+			return nil, err
+		}
+		if err != nil {
 			b.results = append(b.results, Result{N: c.N, Refused: chart.Words(err)})
 			continue
 		}
@@ -262,6 +270,9 @@ func (s *Store) write(id, person string, d *document, b *batch) error {
 	}
 	for i, l := range b.fresh {
 		if _, err := tx.Exec(`INSERT INTO commands (chart, seq, client, n, person, body, at) VALUES (?, ?, ?, ?, ?, ?, ?)`, id, l.Seq, l.Client, l.N, person, b.bodies[i], now()); err != nil {
+			return err
+		}
+		if err := use(tx, person, id, l.Command.Files()); err != nil {
 			return err
 		}
 	}

@@ -226,3 +226,21 @@ func changedOne(r sql.Result, err error) error {
 	}
 	return nil
 }
+
+// ids reads the one column of a query.
+func (s *Store) ids(query string, args ...any) ([]string, error) {
+	rows, err := s.r.Query(query, args...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var out []string
+	for rows.Next() {
+		var id string
+		if err := rows.Scan(&id); err != nil {
+			return nil, err
+		}
+		out = append(out, id)
+	}
+	return out, rows.Err()
+}

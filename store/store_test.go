@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
-	"slices"
 	"strings"
 	"testing"
 
@@ -118,60 +117,6 @@ func TestDestroy(t *testing.T) {
 	if _, _, err := s.Chart(id); !errors.Is(err, ErrNone) {
 		t.Errorf("it is still there: %v", err)
 	}
-}
-
-// Files go with the last chart that names them, and not before; one that was just sent may be about to
-// be named.
-func TestDestroyTakesFilesAlong(t *testing.T) {
-	s, _, p := opened(t)
-	file := func(body string) string {
-		id, err := s.AddFile(p.ID, "text/plain", []byte(body))
-		if err != nil {
-			t.Fatal(err)
-		}
-		return id
-	}
-	shared, alone, taken, sent := file("both"), file("one"), file("taken off again"), file("new")
-	naming := func(ids ...string) string {
-		c := chart.New("Loans")
-		st := &chart.Step{ID: "s1", Symbol: "process", X: 100, Y: 100, W: 112, H: 56}
-		for _, f := range ids {
-			st.Files = append(st.Files, chart.File{ID: f, Name: "form", Type: "text/plain", Size: 4})
-		}
-		c.Pages[0].Steps = append(c.Pages[0].Steps, st)
-		id, err := s.AddChart(p.ID, c)
-		if err != nil {
-			t.Fatal(err)
-		}
-		return id
-	}
-	a, b := naming(shared, alone, taken, sent), naming(shared)
-	left := []chart.File{{ID: shared, Name: "form", Type: "text/plain", Size: 4}, {ID: alone, Name: "form", Type: "text/plain", Size: 4}}
-	off := chart.Command{Words: "take a file off", Parts: []chart.Part{{Do: "step.set", Page: "p1", ID: "s1", Files: &left}}}
-	if res, _, err := s.Append(a, p.ID, "window", []Incoming{{1, off}}, func([]Logged) {}); err != nil || res[0].Refused != "" {
-		t.Fatal(res, err)
-	}
-	if _, err := s.w.Exec(`UPDATE files SET added = added - ? WHERE id != ?`, 2*fresh.Milliseconds(), sent); err != nil {
-		t.Fatal(err)
-	}
-	kept := func(when string, want ...string) {
-		t.Helper()
-		for _, id := range []string{shared, alone, taken, sent} {
-			if _, _, err := s.File(id); (err == nil) != slices.Contains(want, id) {
-				t.Errorf("%s: %v, kept should be %v", when, err, slices.Contains(want, id))
-			}
-		}
-	}
-	for i, id := range []string{a, b} {
-		if err := s.Bin(id, true); err != nil {
-			t.Fatal(err)
-		}
-		kept("in the bin", [][]string{{shared, alone, taken, sent}, {shared, sent}}[i]...)
-		if err := s.Destroy(id); err != nil {
-			t.Fatal(err)
-		}
-	}
-	kept("both gone", sent)
 }
 
 func TestRemarks(t *testing.T) {
@@ -463,7 +408,7 @@ func TestWorkedOutWithoutTheWriter(t *testing.T) {
 		t.Fatal(err)
 	}
 	name := "Renamed"
-	b, err := s.applySafely(d, id, "window1", []Incoming{{N: 1, Command: chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}}})
+	b, err := s.applySafely(d, id, p.ID, "window1", []Incoming{{N: 1, Command: chart.Command{Words: "rename", Parts: []chart.Part{{Do: "chart.set", Name: &name}}}}})
 	if err != nil || len(b.fresh) != 1 || d.chart.Name != name {
 		t.Fatalf("%v: %+v", err, b)
 	}

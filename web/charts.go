@@ -141,7 +141,19 @@ func (s *Server) openFile(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.keep(c, ch)
+	left, err := s.store.Missing(person(c).ID, ch)
+	if err != nil {
+		return err
+	}
+	id, err := s.store.AddChart(person(c).ID, ch)
+	if err != nil {
+		return err
+	}
+	to := "/charts/" + id
+	if len(left) > 0 {
+		to += fmt.Sprintf("?left=%d", len(left))
+	}
+	return c.Redirect().Status(fiber.StatusSeeOther).To(to)
 }
 
 // inLevels puts levels of numbers on pages of their own where the form that asks for the chart wants that.

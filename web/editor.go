@@ -28,7 +28,12 @@ func (s *Server) editor(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
+	said := ""
+	if n := fiber.Query[int](c, "left"); n > 0 {
+		said = fmt.Sprintf("Left out: %s on steps. A chart file names them and does not contain them.", many(n, "file"))
+	}
 	return s.render(c, "editor", fiber.Map{
+		"Said": said,
 		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(),
 		"Groups": []string{symbol.Work, symbol.Kept, symbol.Links, symbol.Plain}, "Keys": edit.Keys(), "Wasm": s.assets.wasm,
 		"MostFile": store.MostFile >> 20, "MostPicture": picture.MostBytes >> 20, // MB
@@ -153,5 +158,5 @@ func (s *Server) exportPanel(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch), "Pages": len(ch.Pages)})
+	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch), "Pages": len(ch.Pages), "Files": len(ch.Files())})
 }

@@ -81,7 +81,7 @@ func (s *Server) file(c fiber.Ctx) error {
 	if !ok {
 		return store.ErrNone
 	}
-	kind, body, err := s.store.File(f.ID)
+	kind, size, body, err := s.store.FileReader(f.ID)
 	if err != nil {
 		return err
 	}
@@ -96,13 +96,13 @@ func (s *Server) file(c fiber.Ctx) error {
 		c.Set(fiber.HeaderContentSecurityPolicy, policy)
 		c.Set(fiber.HeaderContentType, kind)
 		c.Set(fiber.HeaderContentDisposition, "inline")
-		return c.Send(body)
+		return c.SendStream(body, size)
 	}
 	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; sandbox")
 	c.Set(fiber.HeaderContentType, fiber.MIMEOctetStream)
 	ext := filepath.Ext(f.Name)
 	attach(c, strings.TrimSuffix(f.Name, ext), plainExt(ext))
-	return c.Send(body)
+	return c.SendStream(body, size)
 }
 
 // plainExt is an ending of a file's name in letters and digits alone.

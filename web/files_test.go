@@ -153,3 +153,70 @@ func TestFilesAreChecked(t *testing.T) {
 		t.Errorf("HTML is served as %v", r.Header)
 	}
 }
+
+// An exported chart names its files. Somebody else who opens it does not get them by that, is told so, and whoever
+// exports is told before.
+func TestExportedFilesStayTheirOwners(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	mara := mustSession(t, s)
+	if _, err := s.store.AddPerson("tove@saltmarsh.example", "Tove Berg", "another password"); err != nil {
+		t.Fatal(err)
+	}
+	tove, err := s.store.SignIn("tove@saltmarsh.example", "another password")
+	if err != nil {
+		t.Fatal(err)
+	}
+	me, _ := s.store.Session(mara)
+	es, err := s.store.Charts(me.ID, false)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var from string
+	var f chart.File
+	for _, e := range es {
+		if c, _, err := s.store.Chart(e.ID); err == nil && len(c.Files()) > 0 {
+			from, f = e.ID, c.Files()[0]
+		}
+	}
+	get := func(path, session string) (int, string) {
+		t.Helper()
+		r := s.do(t, "GET", path, session, "", "", nil)
+		defer r.Body.Close()
+		b, _ := io.ReadAll(r.Body)
+		return r.StatusCode, string(b)
+	}
+	if _, panel := get("/charts/"+from+"/export/panel", mara); !strings.Contains(panel, "do not contain") {
+		t.Error("the export dialog does not say that files are left out")
+	}
+	_, exported := get("/charts/"+from+"/export?format=json&chosen=all", mara)
+	if !strings.Contains(exported, f.ID) {
+		t.Fatal("the export does not name the file")
+	}
+	open := func(session string) string {
+		t.Helper()
+		var b bytes.Buffer
+		w := multipart.NewWriter(&b)
+		part, _ := w.CreateFormFile("file", "loans.json")
+		io.WriteString(part, exported)
+		w.Close()
+		r := s.do(t, "POST", "/charts/open", session, s.token(t, session), w.FormDataContentType(), b.Bytes())
+		r.Body.Close()
+		return r.Header.Get("Location")
+	}
+	at := open(tove)
+	path, _, told := strings.Cut(at, "?left=")
+	if !told {
+		t.Errorf("she is not told: %q", at)
+	}
+	if _, page := get(at, tove); !strings.Contains(page, "Left out: ") {
+		t.Error("the page does not say it")
+	}
+	if code, body := get(path+"/files/"+f.ID, tove); code != 404 {
+		t.Errorf("she reads it: %d, %d bytes", code, len(body))
+	}
+	path, _, told = strings.Cut(open(mara), "?left=")
+	if code, _ := get(path+"/files/"+f.ID, mara); code != 200 || told {
+		t.Errorf("its owner has lost it: %d", code)
+	}
+}

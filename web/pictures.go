@@ -52,7 +52,7 @@ func (s *Server) picture(c fiber.Ctx) error {
 	if !shows(ch, c.Params("picture")) {
 		return store.ErrNone
 	}
-	kind, body, err := s.store.File(c.Params("picture"))
+	kind, size, body, err := s.store.FileReader(c.Params("picture"))
 	if err != nil {
 		return err
 	}
@@ -64,7 +64,7 @@ func (s *Server) picture(c fiber.Ctx) error {
 	c.Set("Cross-Origin-Resource-Policy", "same-origin")
 	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; sandbox")
 	c.Set(fiber.HeaderContentType, kind)
-	return c.Send(body)
+	return c.SendStream(body, size)
 }
 
 // shows reports whether a step of the chart shows the picture.

@@ -96,7 +96,8 @@ func firstAccount(s *store.Store, a account, base string) error {
 
 // serve answers requests until the process is told to stop.
 func serve(ctx context.Context, s *store.Store, addr, public string, proxies []string) error {
-	app, err := web.New(s, web.Options{Public: public, Proxies: proxies, Log: slog.New(slog.NewTextHandler(os.Stderr, nil))})
+	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	app, err := web.New(s, web.Options{Public: public, Proxies: proxies, Log: log})
 	if err != nil {
 		return err
 	}
@@ -110,6 +111,7 @@ func serve(ctx context.Context, s *store.Store, addr, public string, proxies []s
 	fmt.Printf("Serving on http://%s\n", ln.Addr())
 	ctx, stop := signal.NotifyContext(ctx, os.Interrupt, syscall.SIGTERM)
 	defer stop()
+	go s.Tidy(ctx, func(err error) { log.Error("tidying", "error", err) })
 	failed := make(chan error, 1)
 	go func() { failed <- app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true}) }()
 	select {

@@ -492,6 +492,10 @@ async function start() {
   live.connect();
   live.tell();
   $('desk').focus({ preventScroll: true });
+  if (document.body.dataset.said) {
+    notice(document.body.dataset.said);
+    history.replaceState(null, '', location.pathname); // said once
+  }
   document.body.dataset.ready = Math.round(performance.now() - started);
   window.editor = { core, paper, live, perform, rehearsed: core.rehearse() }; // for tests and macros
 }
