@@ -5,10 +5,12 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"os"
+	"runtime"
 	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -91,5 +93,26 @@ func TestFormats(t *testing.T) {
 	}
 	if _, _, err := Read("a.pdf", nil); err == nil || !strings.Contains(err.Error(), "expected one of these: steps table (.csv), steps as text (.txt) or chart file (.json)") {
 		t.Errorf("a file that cannot be opened is answered %v", err)
+	}
+}
+
+// The fonts of a file are told by its texts in a time, and with memory, in proportion to them.
+func TestStyleIsLinear(t *testing.T) {
+	text := strings.Repeat("Check the condition of the crate. ", 30)
+	taken := func(texts int) int64 {
+		d := scene.Drawing{Elements: []scene.Element{{}}}
+		for range texts {
+			d.Elements[0].Items = append(d.Elements[0].Items, scene.Item{Text: text})
+		}
+		var before, after runtime.MemStats
+		runtime.ReadMemStats(&before)
+		svgStyle(d)
+		runtime.ReadMemStats(&after)
+		return int64(after.TotalAlloc - before.TotalAlloc)
+	}
+	taken(1) // what is made once
+	none := taken(1)
+	if one, ten := taken(300)-none, taken(3000)-none; ten > 20*one {
+		t.Errorf("ten times as many texts take %.0f times the memory", float64(ten)/float64(one))
 	}
 }

@@ -100,11 +100,19 @@ func writeSVG(j *job) error {
 
 // svgStyle is the style of a file that opens alone, fonts included.
 func svgStyle(d scene.Drawing) string {
-	texts := map[string]string{}
+	chars := map[string]*strings.Builder{}
 	for _, e := range d.Elements {
 		for _, i := range e.Items {
-			texts[ink.FaceName(i.Face)] += i.Text
+			face := ink.FaceName(i.Face)
+			if chars[face] == nil {
+				chars[face] = new(strings.Builder)
+			}
+			chars[face].WriteString(i.Text)
 		}
+	}
+	texts := map[string]string{}
+	for face, b := range chars {
+		texts[face] = b.String()
 	}
 	return font.Embedded(texts) + svg.Style(font.Families("sans"), font.Families("serif"), font.Families("mono"))
 }

@@ -5,8 +5,10 @@ import (
 	"crypto/sha256"
 	"database/sql"
 	"encoding/hex"
+	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"time"
 
 	"plaintracer/core/chart"
@@ -38,14 +40,26 @@ func (s *Store) AddFile(person, kind string, body []byte) (id string, err error)
 	}
 	defer tx.Rollback()
 	var taken int64
-	if err := tx.QueryRow(`SELECT coalesce(sum(length(body)), 0) FROM files WHERE id <> ?2 AND id IN (`+ofPerson+`)`, person, id).Scan(&taken); err != nil {
+	if err := tx.QueryRow(`SELECT coalesce(sum(size), 0) FROM files WHERE id <> ?2 AND id IN (`+ofPerson+`)`, person, id).Scan(&taken); err != nil {
 		return "", err
 	}
 	if taken+int64(len(body)) > mostFiles {
 		return "", refuse("your files take %.1f GB already; %d GB is the most that they can", float64(taken)/(1<<30), mostFiles>>30)
 	}
-	if _, err := tx.Exec(`INSERT INTO files (id, type, body, added, added_by) VALUES (?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`, id, kind, body, now(), person); err != nil {
+	r, err := tx.Exec(`INSERT INTO files (id, type, body, size, added, added_by) VALUES (?, ?, x'', ?, ?, ?) ON CONFLICT (id) DO NOTHING`, id, kind, len(body), now(), person)
+	if err != nil {
 		return "", err
+	}
+	if n, err := r.RowsAffected(); err != nil {
+		return "", err
+	} else if n > 0 {
+		n := 0
+		for piece := range slices.Chunk(body, FilePiece) {
+			if _, err := tx.Exec(`INSERT INTO file_pieces (file, n, body) VALUES (?, ?, ?)`, id, n, piece); err != nil {
+				return "", err
+			}
+			n++
+		}
 	}
 	if _, err := tx.Exec(`INSERT INTO file_uploads (file, person, at) VALUES (?, ?, ?) ON CONFLICT DO UPDATE SET at = excluded.at`, id, person, now()); err != nil {
 		return "", err
@@ -55,41 +69,45 @@ func (s *Store) AddFile(person, kind string, body []byte) (id string, err error)
 
 // File is a file's media type and what is in it.
 func (s *Store) File(id string) (kind string, body []byte, err error) {
-	err = s.r.QueryRow(`SELECT type, body FROM files WHERE id = ?`, id).Scan(&kind, &body)
-	return kind, body, none(err)
+	kind, size, r, err := s.FileReader(id)
+	if err != nil {
+		return "", nil, err
+	}
+	body = make([]byte, size)
+	_, err = io.ReadFull(r, body)
+	return kind, body, err
 }
 
-// filePiece is how much of a file is in memory for somebody who reads it.
-const filePiece = 512 << 10
+// FilePiece is how much of a file is in memory for somebody who reads it.
+const FilePiece = 512 << 10
 
 // FileReader is a file's media type, its size in bytes and a reader of it, which keeps a piece of it in memory at a time:
 // a hundred slow readers hold a hundred pieces.
 func (s *Store) FileReader(id string) (kind string, size int, r io.Reader, err error) {
-	err = s.r.QueryRow(`SELECT type, length(body) FROM files WHERE id = ?`, id).Scan(&kind, &size)
-	return kind, size, &pieces{s: s, id: id, size: size}, none(err)
+	err = s.r.QueryRow(`SELECT type, size FROM files WHERE id = ?`, id).Scan(&kind, &size)
+	return kind, size, &pieces{s: s, id: id}, none(err)
 }
 
+// pieces reads a file. Between its pieces it holds no reader of the database.
 type pieces struct {
-	s        *Store
-	id       string
-	at, size int
-	piece    bytes.Reader
+	s     *Store
+	id    string
+	next  int
+	piece bytes.Reader
 }
 
 func (p *pieces) Read(b []byte) (int, error) {
 	if p.piece.Len() == 0 {
-		if p.at >= p.size {
+		var piece []byte
+		err := p.s.r.QueryRow(`SELECT body FROM file_pieces WHERE file = ? AND n = ?`, p.id, p.next).Scan(&piece)
+		if errors.Is(err, sql.ErrNoRows) {
 			return 0, io.EOF
 		}
-		var next []byte
-		if err := p.s.r.QueryRow(`SELECT substr(body, ?, ?) FROM files WHERE id = ?`, p.at+1, filePiece, p.id).Scan(&next); err != nil {
-			return 0, none(err)
+		if err != nil {
+			return 0, err
 		}
-		if len(next) == 0 {
-			return 0, io.ErrUnexpectedEOF
-		}
-		p.at += len(next)
-		p.piece.Reset(next)
+		p.next++
+		p.piece.Reset(piece)
 	}
 	return p.piece.Read(b)
 }

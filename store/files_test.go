@@ -4,13 +4,17 @@ import (
 	"bytes"
 	"context"
 	"crypto/sha256"
+	"database/sql"
 	"encoding/hex"
 	"errors"
 	"io"
+	"io/fs"
 	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
+
+	"github.com/pressly/goose/v3"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
@@ -256,7 +260,7 @@ func TestDestroyedInSteps(t *testing.T) {
 // A file is read piece by piece, and is what was sent.
 func TestFileInPieces(t *testing.T) {
 	s, _, p := opened(t)
-	body := bytes.Repeat([]byte("salt and marsh, "), filePiece/8)
+	body := bytes.Repeat([]byte("salt and marsh, "), FilePiece/8)
 	id, err := s.AddFile(p.ID, "text/plain", body)
 	if err != nil {
 		t.Fatal(err)
@@ -274,9 +278,32 @@ func TestFileInPieces(t *testing.T) {
 	}
 }
 
+// downTo takes the tables of a data folder back to what an earlier version knew.
+func downTo(t *testing.T, dir string, version int64) {
+	t.Helper()
+	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, database))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer db.Close()
+	sub, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := p.DownTo(t.Context(), version); err != nil {
+		t.Fatal(err)
+	}
+}
+
 // A data folder of before knows afterwards which chart names which file: in its snapshot, in its log, and nowhere.
 func TestFileUsesOfBefore(t *testing.T) {
 	s, dir, p := opened(t)
+	body := strings.Repeat("a scan of a form\x00", FilePiece/8)
+	large := sendFile(t, s, p, body)
 	inSnapshot, inLog, nowhere := sendFile(t, s, p, "a"), sendFile(t, s, p, "b"), sendFile(t, s, p, "c")
 	id, err := s.AddChart(p.ID, withFiles(nil, inSnapshot))
 	if err != nil {
@@ -286,15 +313,15 @@ func TestFileUsesOfBefore(t *testing.T) {
 	if _, err := s.w.Exec(`INSERT INTO commands (chart, seq, client, n, person, body, at) VALUES (?, 999, 'damaged', 1, ?, '{"files', 0)`, id, p.ID); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.w.Exec(`DROP TABLE file_uses; DROP TABLE file_uploads; DELETE FROM goose_db_version WHERE version_id >= 8`); err != nil {
-		t.Fatal(err)
-	}
 	s.Close()
-	if s, err = open(filepath.Clean(dir)); err != nil {
+	downTo(t, dir, 7)
+	if s, err = Open(dir); err != nil {
 		t.Fatal(err)
 	}
-	defer s.r.Close()
-	defer s.w.Close()
+	defer s.Close()
+	if _, b, err := s.File(large.ID); err != nil || string(b) != body {
+		t.Errorf("a large file has %d bytes, %v", len(b), err)
+	}
 	ids, err := s.ids(`SELECT file FROM file_uses WHERE chart = ?`, id)
 	want := []string{inSnapshot.ID, inLog.ID}
 	slices.Sort(want)

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"iter"
 	"sync"
 	"time"
 
@@ -102,11 +103,10 @@ func (s *Store) load(d *document, id string) error {
 	if err != nil {
 		return &ErrUnreadable{id, err}
 	}
-	log, err := s.Log(id, seq)
-	if err != nil {
-		return err
-	}
-	for _, l := range log {
+	for l, err := range s.Log(id, seq) {
+		if err != nil {
+			return err
+		}
 		if _, err := chart.Apply(c, l.Command); err != nil {
 			return &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
 		}
@@ -128,24 +128,47 @@ func (s *Store) Chart(id string) (*chart.Chart, int, error) {
 	return d.chart.Clone(), d.seq, nil
 }
 
-// Log reads the commands of a chart after one of them, in order.
-func (s *Store) Log(id string, after int) ([]Logged, error) {
-	rows, err := s.r.Query(`SELECT seq, client, n, body FROM commands WHERE chart = ? AND seq > ? ORDER BY seq`, id, after)
+// Log goes through the commands of a chart after one of them, in order. It is read in pieces, between which others are
+// let to the database; nothing of it is kept.
+func (s *Store) Log(id string, after int) iter.Seq2[Logged, error] {
+	return func(yield func(Logged, error) bool) {
+		for {
+			piece, err := s.logPiece(id, after)
+			for _, l := range piece {
+				if !yield(l, nil) {
+					return
+				}
+				after = l.Seq
+			}
+			if err != nil {
+				yield(Logged{}, err)
+			}
+			if err != nil || len(piece) == 0 {
+				return
+			}
+		}
+	}
+}
+
+// logPiece reads as much of a log as is read at once; with an error what is before it.
+func (s *Store) logPiece(id string, after int) ([]Logged, error) {
+	rows, err := s.r.Query(`SELECT seq, client, n, body FROM commands WHERE chart = ? AND seq > ? ORDER BY seq LIMIT ?`, id, after, someRows)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
 	var out []Logged
-	for rows.Next() {
+	for size := 0; size < someBytes && rows.Next(); {
 		var l Logged
 		var body []byte
 		if err := rows.Scan(&l.Seq, &l.Client, &l.N, &body); err != nil {
-			return nil, err
+			return out, err
 		}
 		if err := json.Unmarshal(body, &l.Command); err != nil {
-			return nil, &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
+			return out, &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
 		}
 		out = append(out, l)
+		size += len(body)
 	}
 	return out, rows.Err()
 }

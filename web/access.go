@@ -94,7 +94,10 @@ func (s *Server) guard(r Route) fiber.Handler {
 		if r.Method != fiber.MethodGet && !s.tokenGood(c) {
 			return fiber.NewError(fiber.StatusForbidden, outOfDate)
 		}
-		return r.handle(c)
+		if err := r.handle(c); err != nil || r.Access == Anyone { // what anyone gets is shared by all
+			return err
+		}
+		return s.sendCounted(c)
 	}
 }
 

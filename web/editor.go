@@ -33,16 +33,23 @@ func (s *Server) editor(c fiber.Ctx) error {
 		said = fmt.Sprintf("Left out: %s on steps. A chart file names them and does not contain them.", many(n, "file"))
 	}
 	return s.render(c, "editor", fiber.Map{
-		"Said": said,
+		"Said":  said,
 		"Title": ch.Name, "Chart": e, "Owner": person(c).Name, "Symbols": symbol.All(),
 		"Groups": []string{symbol.Work, symbol.Kept, symbol.Links, symbol.Plain}, "Keys": edit.Keys(), "Wasm": s.assets.wasm,
 		"MostFile": store.MostFile >> 20, "MostPicture": picture.MostBytes >> 20, // MB
 	})
 }
 
-// here tells a window that the server is there, that its session goes on and that the
-// chart is still its person's.
-func (s *Server) here(c fiber.Ctx) error { return c.SendStatus(fiber.StatusNoContent) }
+// here tells a window that the server is there, that its session goes on, that the
+// chart is still its person's and that there is room for the window.
+func (s *Server) here(c fiber.Ctx) error {
+	leave, err := s.windows.enter(c.Cookies(sessionCookie), entry(c).ID)
+	if err != nil {
+		return err
+	}
+	leave()
+	return c.SendStatus(fiber.StatusNoContent)
+}
 
 // chartJSON is the chart as the editor loads it, with its place in the log.
 func (s *Server) chartJSON(c fiber.Ctx) error {

@@ -215,12 +215,11 @@ func TestCutOff(t *testing.T) {
 	if title := b.page().Title; title != "Left behind" {
 		t.Errorf("title %q", title)
 	}
-	log, err := s.store.Log(id, 0)
-	if err != nil {
-		t.Fatal(err)
-	}
 	n := 0
-	for _, l := range log {
+	for l, err := range s.store.Log(id, 0) {
+		if err != nil {
+			t.Fatal(err)
+		}
 		if l.Client == "oldwindow" {
 			n++
 		}

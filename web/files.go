@@ -96,13 +96,13 @@ func (s *Server) file(c fiber.Ctx) error {
 		c.Set(fiber.HeaderContentSecurityPolicy, policy)
 		c.Set(fiber.HeaderContentType, kind)
 		c.Set(fiber.HeaderContentDisposition, "inline")
-		return c.SendStream(body, size)
+		return s.send(c, body, size, min(size, store.FilePiece))
 	}
 	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; sandbox")
 	c.Set(fiber.HeaderContentType, fiber.MIMEOctetStream)
 	ext := filepath.Ext(f.Name)
 	attach(c, strings.TrimSuffix(f.Name, ext), plainExt(ext))
-	return c.SendStream(body, size)
+	return s.send(c, body, size, min(size, store.FilePiece))
 }
 
 // plainExt is an ending of a file's name in letters and digits alone.

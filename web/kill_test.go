@@ -161,14 +161,14 @@ func TestKilled(t *testing.T) {
 		if err != nil {
 			t.Fatalf("round %d: %v", round, err)
 		}
-		log, err := st.Log(id, 0)
-		if err != nil {
-			t.Fatal(err)
-		}
+		var log []store.Logged
 		there := map[string]int{}
-		for i, l := range log {
-			if l.Seq != i+1 {
-				t.Fatalf("round %d: command %d stands at %d", round, l.Seq, i+1)
+		for l, err := range st.Log(id, 0) {
+			if err != nil {
+				t.Fatal(err)
+			}
+			if log = append(log, l); l.Seq != len(log) {
+				t.Fatalf("round %d: command %d stands at %d", round, l.Seq, len(log))
 			}
 			there[fmt.Sprint(l.Client, l.N)] = l.Seq
 		}

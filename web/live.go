@@ -17,7 +17,7 @@ import (
 
 // message is what goes down the live channel.
 type message struct {
-	Type  string        `json:"type"` // command, comments or here
+	Type  string        `json:"type"` // command, comments, here, or far: it lags too far behind and takes the chart anew
 	Event *store.Logged `json:"event,omitempty"`
 }
 
@@ -46,7 +46,13 @@ const (
 	writeWait = 10 * time.Second
 )
 
-var hereMessage = []byte(`{"type":"here"}`)
+var (
+	hereMessage = []byte(`{"type":"here"}`)
+	farMessage  = []byte(`{"type":"far"}`)
+)
+
+// mostBehind is how many commands a window is sent that it missed. A window that missed more takes the chart anew.
+const mostBehind = 1000
 
 // longestMessage is what a window may say: nothing, but for closing.
 const longestMessage = 512
@@ -110,8 +116,13 @@ func (s *Server) live(c fiber.Ctx) error {
 	if err != nil || after < 0 {
 		return bad("after: expected the number of a command")
 	}
-	id, session := entry(c).ID, strings.Clone(c.Cookies(sessionCookie)) // c must not be touched inside
+	id, seq, session := entry(c).ID, entry(c).Seq, strings.Clone(c.Cookies(sessionCookie)) // c must not be touched inside
+	leaveWindow, err := s.windows.enter(session, id)
+	if err != nil {
+		return err
+	}
 	err = s.upgrader().Upgrade(c.RequestCtx(), func(conn *websocket.Conn) {
+		defer leaveWindow()
 		defer conn.Close()
 		conn.SetReadLimit(longestMessage)
 		news, leave := s.bus.Subscribe(id)
@@ -122,14 +133,22 @@ func (s *Server) live(c fiber.Ctx) error {
 			conn.SetWriteDeadline(time.Now().Add(writeWait))
 			return conn.WriteMessage(websocket.TextMessage, b) == nil
 		}
-		log, err := s.store.Log(id, after)
-		if err != nil {
-			s.opts.Log.Error("live", "chart", id, "error", err)
+		if seq-after > mostBehind {
+			send(farMessage)
 			return
 		}
 		// What was published since Subscribe may be in the log as well: the
 		// window passes over commands that it has.
-		for _, l := range log {
+		for l, err := range s.store.Log(id, after) {
+			if err != nil {
+				s.opts.Log.Error("live", "chart", id, "error", err)
+				return
+			}
+			select {
+			case <-gone:
+				return
+			default:
+			}
 			b, err := json.Marshal(message{"command", &l})
 			if err != nil || !send(b) {
 				return
@@ -157,6 +176,9 @@ func (s *Server) live(c fiber.Ctx) error {
 			}
 		}
 	})
+	if err != nil {
+		leaveWindow() // nobody came
+	}
 	var he websocket.HandshakeError
 	if errors.As(err, &he) {
 		return nil // it has answered already

@@ -2,6 +2,7 @@ package web
 
 import (
 	"context"
+	"fmt"
 	"io"
 	"mime"
 	"net"
@@ -14,6 +15,7 @@ import (
 	"github.com/fasthttp/websocket"
 
 	"plaintracer/core/chart"
+	"plaintracer/store"
 )
 
 func body(t *testing.T, r *http.Response) string {
@@ -26,14 +28,17 @@ func body(t *testing.T, r *http.Response) string {
 	return string(b)
 }
 
-// listen opens the live channel of a chart as a page of that origin would.
+// listen opens the live channel of a chart, from its beginning or at an address of its own, as a page of that origin would.
 func (s *site) listen(t *testing.T, id, session, origin string) (*websocket.Conn, int) {
 	t.Helper()
 	h := http.Header{"Cookie": {sessionCookie + "=" + session}}
 	if origin != "" {
 		h.Set("Origin", origin)
 	}
-	c, r, err := websocket.DefaultDialer.DialContext(t.Context(), "ws"+strings.TrimPrefix(s.url, "http")+"/charts/"+id+"/live", h)
+	if !strings.Contains(id, "/") {
+		id += "/live"
+	}
+	c, r, err := websocket.DefaultDialer.DialContext(t.Context(), "ws"+strings.TrimPrefix(s.url, "http")+"/charts/"+id, h)
 	if err != nil {
 		return nil, r.StatusCode
 	}
@@ -197,5 +202,74 @@ func TestNobodyReadsOn(t *testing.T) {
 	}
 	if stop(); c.read.Load() != 0 {
 		t.Error("somebody still reads")
+	}
+}
+
+// A window that missed much is not sent it, but takes the chart anew; one that missed little is sent that. So many windows
+// of a session are let in, and what they leave is free again.
+func TestWindowsAreBounded(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	session := mustSession(t, s)
+	me, err := s.store.Session(session)
+	if err != nil {
+		t.Fatal(err)
+	}
+	id := s.keepChart(t, chart.New("A"))
+	var in []store.Incoming
+	for n := range mostBehind + 1 {
+		title := fmt.Sprint("title ", n)
+		in = append(in, store.Incoming{N: n + 1, Command: chart.Command{Words: "title", Parts: []chart.Part{{Do: "page.set", Page: "p1", Title: &title}}}})
+	}
+	if _, _, err := s.store.Append(id, me.ID, "window", in, func([]store.Logged) {}); err != nil {
+		t.Fatal(err)
+	}
+	next := func(path string) (says message) {
+		t.Helper()
+		c, code := s.listen(t, path, session, "")
+		if c == nil {
+			t.Fatal(code)
+		}
+		c.SetReadDeadline(time.Now().Add(patience()))
+		if err := c.ReadJSON(&says); err != nil {
+			t.Fatal(err)
+		}
+		c.Close()
+		return says
+	}
+	if m := next(id); m.Type != "far" {
+		t.Errorf("far behind: %+v", m)
+	}
+	if m := next(id + "/live?after=1"); m.Event == nil || m.Event.Seq != 2 {
+		t.Errorf("a little behind: %+v", m)
+	}
+	var windows []*websocket.Conn
+	refused := 0
+	wait := time.Now().Add(patience())
+	for refused != 429 && time.Now().Before(wait) {
+		c, code := s.listen(t, id+"/live?after=1001", session, "")
+		if c == nil {
+			refused = code
+		} else if windows = append(windows, c); len(windows) > mostWindowsOfSession {
+			break
+		}
+	}
+	if refused != 429 || len(windows) > mostWindowsOfSession {
+		t.Errorf("%d windows, then %d", len(windows), refused)
+	}
+	if r := s.do(t, "GET", "/charts/"+id+"/here", session, "", "", nil); r.StatusCode != 429 || !strings.Contains(body(t, r), "Close some") {
+		t.Errorf("it is said by %d", r.StatusCode)
+	}
+	for _, c := range windows {
+		c.Close()
+	}
+	for {
+		if c, _ := s.listen(t, id+"/live?after=1001", session, ""); c != nil {
+			break
+		}
+		if time.Now().After(wait.Add(patience())) {
+			t.Fatal("what closed windows held is not free")
+		}
+		time.Sleep(20 * time.Millisecond)
 	}
 }

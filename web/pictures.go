@@ -64,7 +64,7 @@ func (s *Server) picture(c fiber.Ctx) error {
 	c.Set("Cross-Origin-Resource-Policy", "same-origin")
 	c.Set(fiber.HeaderContentSecurityPolicy, "default-src 'none'; sandbox")
 	c.Set(fiber.HeaderContentType, kind)
-	return c.SendStream(body, size)
+	return s.send(c, body, size, min(size, store.FilePiece))
 }
 
 // shows reports whether a step of the chart shows the picture.

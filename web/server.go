@@ -32,6 +32,8 @@ type Options struct {
 type Server struct {
 	store    *store.Store
 	bus      Bus
+	windows  windows
+	sending  sending
 	secret   []byte
 	opts     Options
 	proxies  []netip.Prefix // whose word for a caller is taken

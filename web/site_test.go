@@ -71,7 +71,7 @@ func (s *site) as(t testing.TB, o Options) *site {
 	if err != nil {
 		t.Fatal(err)
 	}
-	go app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true})
+	go app.Listener(Steady(ln), fiber.ListenConfig{DisableStartupMessage: true})
 	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second) })
 	return &site{"http://" + ln.Addr().String(), s.store, s.dir}
 }

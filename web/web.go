@@ -43,6 +43,8 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 	srv := &Server{
 		store:     s,
 		bus:       NewBus(),
+		windows:   windows{open: map[string]int{}},
+		sending:   sending{by: map[string]int{}},
 		secret:    secret,
 		opts:      o,
 		assets:    a,

@@ -113,7 +113,7 @@ func serve(ctx context.Context, s *store.Store, addr, public string, proxies []s
 	defer stop()
 	go s.Tidy(ctx, func(err error) { log.Error("tidying", "error", err) })
 	failed := make(chan error, 1)
-	go func() { failed <- app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true}) }()
+	go func() { failed <- app.Listener(web.Steady(ln), fiber.ListenConfig{DisableStartupMessage: true}) }()
 	select {
 	case err := <-failed:
 		return err

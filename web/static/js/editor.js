@@ -80,6 +80,7 @@ const live = new Live(chart, client, {
   event: (e) => {
     if (core.receive(JSON.stringify(e)).gap) reload();
   },
+  far: reload,
   refused: (n, why) => core.refused(n, why),
   comments: () => document.body.dispatchEvent(new CustomEvent('comments')),
   ended: () => {

@@ -23,8 +23,8 @@ function stored(head) {
 }
 
 export class Live {
-  constructor(chart, client, { status, event, refused, comments, ended, back }) {
-    Object.assign(this, { chart, client, status, event, refused, comments, ended, back });
+  constructor(chart, client, { status, event, refused, comments, ended, back, far }) {
+    Object.assign(this, { chart, client, status, event, refused, comments, ended, back, far });
     this.waiting = []; // sent or to be sent, not acknowledged
     this.kept = new Set(); // the numbers of those that this browser keeps
     this.busy = false;
@@ -231,6 +231,7 @@ export class Live {
         this.signedOut();
         return;
       }
+      if (r.status === 429) this.status({ stopped: await r.text() });
       if (!r.ok) return;
     } catch {
       this.lost();
@@ -246,7 +247,8 @@ export class Live {
       s.onmessage = (m) => {
         this.found();
         const { type, event } = JSON.parse(m.data);
-        if (type === 'comments') this.comments();
+        if (type === 'far') this.far();
+        else if (type === 'comments') this.comments();
         else if (type === 'command') {
           this.seq = Math.max(this.seq, event.seq);
           this.event(event);

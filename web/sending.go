@@ -1,0 +1,131 @@
+package web
+
+import (
+	"bytes"
+	"io"
+	"net"
+	"sync"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"plaintracer/store"
+)
+
+// An answer is in memory until it has been read, and whoever asked may read slowly. So much of large answers may be on
+// its way at once, bytes: one is always let through.
+const (
+	largeAnswer   = 256 << 10 // smaller ones do not count
+	mostOfAddress = 64 << 20
+	mostOfLink    = 128 << 20
+	mostOfAll     = 256 << 20
+)
+
+// An answer goes out in pieces, each of which has to be taken within its time: some 6 KB a second.
+const writePiece = 64 << 10
+
+var pieceWait = 10 * time.Second // less in tests
+
+// sending counts the bytes of large answers that are on their way: by who asked, through which link, and all.
+type sending struct {
+	mu sync.Mutex
+	by map[string]int
+}
+
+type share struct {
+	of   string
+	most int
+}
+
+// begin counts an answer until it is done; ok is false where there are too many.
+func (s *sending) begin(size int, shares []share) (done func(), ok bool) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	for _, sh := range shares {
+		if held := s.by[sh.of]; held > 0 && held+size > sh.most {
+			return nil, false
+		}
+	}
+	for _, sh := range shares {
+		s.by[sh.of] += size
+	}
+	return sync.OnceFunc(func() {
+		s.mu.Lock()
+		defer s.mu.Unlock()
+		for _, sh := range shares {
+			if s.by[sh.of] -= size; s.by[sh.of] == 0 {
+				delete(s.by, sh.of)
+			}
+		}
+	}), true
+}
+
+// counted is an answer that is counted until it has been sent, or its reader is gone.
+type counted struct {
+	io.Reader
+	done func()
+}
+
+func (c counted) Close() error { c.done(); return nil }
+
+// send is c.Send and c.SendStream of an answer of that size, of which held bytes are in memory while it is read.
+func (s *Server) send(c fiber.Ctx, r io.Reader, size, held int) error {
+	shares := []share{{"", mostOfAll}, {"address " + s.caller(c), mostOfAddress}}
+	if l, ok := c.Locals(linkKey).(store.Link); ok {
+		shares = append(shares, share{"link " + l.Token, mostOfLink})
+	}
+	done, ok := s.sending.begin(held, shares)
+	if !ok {
+		c.Response().ResetBody()
+		return tooMuch(c, fiber.StatusServiceUnavailable, "The server is still sending what was asked for before. Try again in a minute.")
+	}
+	return c.SendStream(counted{r, done}, size)
+}
+
+// sendCounted counts an answer that is in memory as a whole, where it is large.
+func (s *Server) sendCounted(c fiber.Ctx) error {
+	if c.Response().IsBodyStream() {
+		return nil // counted already
+	}
+	b := c.Response().Body()
+	if len(b) < largeAnswer {
+		return nil
+	}
+	if own := c.Response().SwapBody(nil); len(own) == len(b) {
+		b = own // the answer's own buffer, which would be used for others meanwhile
+	}
+	return s.send(c, bytes.NewReader(b), len(b), len(b))
+}
+
+// Steady is a listener whose connections end when what they are sent is not read.
+func Steady(ln net.Listener) net.Listener { return steady{ln} }
+
+type steady struct{ net.Listener }
+
+func (s steady) Accept() (net.Conn, error) {
+	c, err := s.Listener.Accept()
+	if t, ok := c.(*net.TCPConn); ok {
+		return steadyConn{t}, err
+	}
+	return c, err
+}
+
+type steadyConn struct{ *net.TCPConn }
+
+// Write writes in pieces.
+func (c steadyConn) Write(b []byte) (n int, err error) {
+	for err == nil && n < len(b) {
+		if err = c.SetWriteDeadline(time.Now().Add(pieceWait)); err != nil {
+			return n, err
+		}
+		var m int
+		m, err = c.TCPConn.Write(b[n:min(n+writePiece, len(b))])
+		n += m
+	}
+	return n, err
+}
+
+// ReadFrom writes in pieces what comes from elsewhere.
+func (c steadyConn) ReadFrom(r io.Reader) (int64, error) {
+	return io.CopyBuffer(struct{ io.Writer }{c}, r, make([]byte, writePiece))
+}
