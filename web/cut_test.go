@@ -16,6 +16,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/demo"
+	"plaintracer/store"
 )
 
 // line is what a browser reaches a server through; it can be cut and mended.
@@ -158,6 +159,29 @@ func TestCutInTheMiddle(t *testing.T) {
 	b.saved()
 	if got := server().Step(first).X; got != moved {
 		t.Errorf("dragged to %v, on the server %v", moved, got)
+	}
+
+	// Cut for so long that the others did too much to be sent after it: the chart comes anew, with what was done here.
+	l.cut()
+	said("cut for long", "offline")
+	eval[bool](b, `(window.before = true, editor.core.act('row-text', JSON.stringify({id: 's5', text: 'Said far behind'})), true)`)
+	var others []store.Incoming
+	for n := range mostBehind + 1 {
+		title := fmt.Sprint("Title ", n)
+		others = append(others, store.Incoming{N: n + 1, Command: chart.Command{Words: "title", Parts: []chart.Part{{Do: "page.set", Page: b.page().ID, Title: &title}}}})
+	}
+	me, err := s.store.Session(b.cookie())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, _, err := s.store.Append(id, me.ID, "another window", others, func([]store.Logged) {}); err != nil {
+		t.Fatal(err)
+	}
+	l.mend()
+	b.until("the chart anew", `!window.before && document.body.dataset.ready && window.editor`)
+	b.saved()
+	if p := b.page(); p.Step("s5").Text != "Said far behind" || p.Title != fmt.Sprint("Title ", mostBehind) || server().Step("s5").Text != "Said far behind" {
+		t.Errorf("it says %q, %q; on the server %q", p.Step("s5").Text, p.Title, server().Step("s5").Text)
 	}
 
 	// The session ends: said, and signed in again where one is; nothing that waits is lost.
