@@ -89,6 +89,7 @@ type Remark struct {
 	Body    string
 	At      time.Time
 	Settled bool
+	Cut     bool // there is more of its body
 }
 
 // Limits of a comment.
@@ -137,12 +138,94 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 	return r, err
 }
 
-// Remarks lists the comments of a chart, the oldest first.
-func (s *Store) Remarks(chart string) ([]Remark, error) {
-	rows, err := s.r.Query(
-		`SELECT id, chart, step, answers, author, person, body, at, settled FROM comments WHERE chart = ? ORDER BY at, rowid`,
-		chart,
-	)
+// So much of what was written comes at once: comments and answers by their number, those among others by their letters.
+const (
+	RemarksAtOnce  = 50
+	answersAmong   = 5    // the last ones, below a comment among others
+	longestAmong   = 2000 // characters
+	remarksColumns = `id, chart, step, answers, author, person, at, settled, length(body)`
+)
+
+// Thread is a comment with its answers, or with the last of them.
+type Thread struct {
+	Remark
+	Replies []Remark
+	Answers int // how many there are
+	From    int // which of them is the first here
+}
+
+// partOf is where the part of so many begins in which one of them is, or the last.
+func partOf(all, one int) int {
+	return max(0, min(one, all-1)) / RemarksAtOnce * RemarksAtOnce
+}
+
+// Threads are comments of a chart with the last answers to them, RemarksAtOnce or fewer of all: the part in which one of
+// them is, told by its number, and the number of its first. Those that are open come first, and of these the oldest. Long
+// ones are cut.
+func (s *Store) Threads(chart string, all, one int) (ts []Thread, from int, err error) {
+	from = partOf(all, one)
+	ts, err = s.threads(chart, from)
+	return ts, from, err
+}
+
+func (s *Store) threads(chart string, from int) ([]Thread, error) {
+	rs, err := s.remarks(longestAmong, `FROM comments WHERE chart = ? AND answers = '' ORDER BY settled, at, rowid LIMIT ? OFFSET ?`, chart, RemarksAtOnce, from)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Thread, len(rs))
+	at := map[string]*Thread{}
+	ids := []any{chart}
+	for i, r := range rs {
+		out[i].Remark, at[r.ID] = r, &out[i]
+		ids = append(ids, r.ID)
+	}
+	those := strings.TrimPrefix(strings.Repeat(",?", len(rs)), ",")
+	as, err := s.remarks(longestAmong, `FROM (SELECT *, row_number() OVER (PARTITION BY answers ORDER BY at DESC, rowid DESC) AS nth, rowid AS row
+		FROM comments WHERE chart = ? AND answers IN (`+those+`)) WHERE nth <= ? ORDER BY at, row`, append(ids, answersAmong)...)
+	if err != nil {
+		return nil, err
+	}
+	for _, a := range as {
+		at[a.Answers].Replies = append(at[a.Answers].Replies, a)
+	}
+	rows, err := s.r.Query(`SELECT answers, count(*) FROM comments WHERE chart = ? AND answers IN (`+those+`) GROUP BY answers`, ids...)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var id string
+		var n int
+		if err := rows.Scan(&id, &n); err != nil {
+			return nil, err
+		}
+		at[id].Answers = n
+	}
+	return out, rows.Err()
+}
+
+// Thread is one comment as a whole with RemarksAtOnce or fewer of its answers: the part in which one of them is.
+func (s *Store) Thread(chart, id string, one int) (Thread, error) {
+	rs, err := s.remarks(longestRemark, `FROM comments WHERE chart = ? AND id = ? AND answers = ''`, chart, id)
+	if err != nil {
+		return Thread{}, err
+	}
+	if len(rs) == 0 {
+		return Thread{}, ErrNone
+	}
+	t := Thread{Remark: rs[0]}
+	if err := s.r.QueryRow(`SELECT count(*) FROM comments WHERE chart = ? AND answers = ?`, chart, id).Scan(&t.Answers); err != nil {
+		return t, err
+	}
+	t.From = partOf(t.Answers, one)
+	t.Replies, err = s.remarks(longestRemark, `FROM comments WHERE chart = ? AND answers = ? ORDER BY at, rowid LIMIT ? OFFSET ?`, chart, id, RemarksAtOnce, t.From)
+	return t, err
+}
+
+// remarks reads comments, cut after some characters.
+func (s *Store) remarks(longest int, from string, args ...any) ([]Remark, error) {
+	rows, err := s.r.Query(`SELECT `+remarksColumns+`, substr(body, 1, ?) `+from, append([]any{longest}, args...)...)
 	if err != nil {
 		return nil, err
 	}
@@ -151,13 +234,35 @@ func (s *Store) Remarks(chart string) ([]Remark, error) {
 	for rows.Next() {
 		var r Remark
 		var at int64
-		if err := rows.Scan(&r.ID, &r.Chart, &r.Step, &r.Answers, &r.Author, &r.Person, &r.Body, &at, &r.Settled); err != nil {
+		var length int
+		if err := rows.Scan(&r.ID, &r.Chart, &r.Step, &r.Answers, &r.Author, &r.Person, &at, &r.Settled, &length, &r.Body); err != nil {
 			return nil, err
 		}
-		r.At = when(at)
+		r.At, r.Cut = when(at), length > longest
 		out = append(out, r)
 	}
 	return out, rows.Err()
+}
+
+// RemarkCounts counts the comments of a chart, and those of them that are open by their steps.
+func (s *Store) RemarkCounts(chart string) (all int, open map[string]int, err error) {
+	rows, err := s.r.Query(`SELECT step, count(*), sum(1 - settled) FROM comments WHERE chart = ? AND answers = '' GROUP BY step`, chart)
+	if err != nil {
+		return 0, nil, err
+	}
+	defer rows.Close()
+	open = map[string]int{}
+	for rows.Next() {
+		var step string
+		var n, unsettled int
+		if err := rows.Scan(&step, &n, &unsettled); err != nil {
+			return 0, nil, err
+		}
+		if all += n; unsettled > 0 {
+			open[step] = unsettled
+		}
+	}
+	return all, open, rows.Err()
 }
 
 // OpenRemarks counts the comments on a person's charts that are not settled, by chart.

@@ -3,6 +3,7 @@ package store
 import (
 	"errors"
 	"fmt"
+	"math"
 	"os"
 	"path/filepath"
 	"strings"
@@ -111,7 +112,7 @@ func TestDestroy(t *testing.T) {
 	if err := s.Destroy(id); err != nil {
 		t.Fatal(err)
 	}
-	if rs, _ := s.Remarks(id); len(rs) != 0 {
+	if all, _, _ := s.RemarkCounts(id); all != 0 {
 		t.Error("comments were left behind")
 	}
 	if _, _, err := s.Chart(id); !errors.Is(err, ErrNone) {
@@ -142,11 +143,62 @@ func TestRemarks(t *testing.T) {
 	if err := s.Settle(id, r.ID, true); err != nil {
 		t.Error(err)
 	}
-	if rs, _ := s.Remarks(id); len(rs) != 2 || !rs[0].Settled {
-		t.Errorf("%+v", rs)
+	if ts, err := s.threads(id, 0); err != nil || len(ts) != 1 || !ts[0].Settled || len(ts[0].Replies) != 1 || ts[0].Replies[0].ID != a.ID {
+		t.Errorf("%+v, %v", ts, err)
 	}
 	if _, err := s.AddLink(id, "edit everything"); err == nil {
 		t.Error("a link with a made-up right")
+	}
+}
+
+// Open comments come before settled ones, each oldest first, in parts; below each its last answers.
+func TestThreads(t *testing.T) {
+	s, _, p := opened(t)
+	id, err := s.AddChart(p.ID, chart.New("Loans"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	say := func(answers, body string) Remark {
+		t.Helper()
+		r, err := s.AddRemark(Remark{Chart: id, Step: "s1", Answers: answers, Author: "Tove", Body: body})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return r
+	}
+	settled := say("", "settled")
+	if err := s.Settle(id, settled.ID, true); err != nil {
+		t.Fatal(err)
+	}
+	var first Remark
+	for n := range RemarksAtOnce {
+		if r := say("", fmt.Sprint("open ", n)); n == 0 {
+			first = r
+		}
+	}
+	for n := range answersAmong + 2 {
+		say(first.ID, fmt.Sprint("answer ", n, strings.Repeat(" and so on", longestAmong/10)))
+	}
+	all, open, err := s.RemarkCounts(id)
+	if err != nil || all != RemarksAtOnce+1 || len(open) != 1 || open["s1"] != RemarksAtOnce {
+		t.Errorf("%d, open %v, %v", all, open, err)
+	}
+	ts, from, err := s.Threads(id, all, RemarksAtOnce-1)
+	if err != nil || from != 0 || len(ts) != RemarksAtOnce || ts[0].Body != "open 0" || ts[RemarksAtOnce-1].Body != fmt.Sprint("open ", RemarksAtOnce-1) {
+		t.Fatalf("%d: %+v, %v", len(ts), ts, err)
+	}
+	as := ts[0].Replies
+	if len(as) != answersAmong || ts[0].Answers != answersAmong+2 || !strings.HasPrefix(as[0].Body, "answer 2 ") || !as[0].Cut || len(as[0].Body) != longestAmong {
+		t.Errorf("its answers are %+v of %d", as, ts[0].Answers)
+	}
+	if ts, from, err := s.Threads(id, all, math.MaxInt); err != nil || from != RemarksAtOnce || len(ts) != 1 || ts[0].ID != settled.ID {
+		t.Errorf("then %+v, %v", ts, err)
+	}
+	if alone, err := s.Thread(id, first.ID, 0); err != nil || alone.Answers != answersAmong+2 || len(alone.Replies) != answersAmong+2 || alone.Replies[0].Cut {
+		t.Errorf("alone %+v, %v", alone, err)
+	}
+	if _, err := s.Thread(id, "nobody", 0); !errors.Is(err, ErrNone) {
+		t.Error(err)
 	}
 }
 

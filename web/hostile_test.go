@@ -275,14 +275,70 @@ func TestFloodOfComments(t *testing.T) {
 	b.edit("Outgoing loans")
 	b.until("the comments", `document.querySelector('#comment-count').textContent === '82'`)
 	b.run(clickOn("[data-act=margin]"))
-	if n := eval[int](b, `document.querySelectorAll('.remark').length`); n != threadsShown {
+	if n := eval[int](b, `document.querySelectorAll('.remark').length`); n != store.RemarksAtOnce {
 		t.Errorf("%d comments come at once", n)
 	}
-	b.press("Show more (32)")
-	b.until("the others", `document.querySelectorAll('.remark').length === 82`)
+	b.press("Later ›")
+	b.until("the others", `document.querySelectorAll('.remark').length === 32`)
+	if _, err := s.store.AddRemark(store.Remark{Chart: l.Chart, Author: "Guest", Body: "another"}); err != nil {
+		t.Fatal(err)
+	}
+	eval[bool](b, `document.body.dispatchEvent(new CustomEvent('comments'))`)
+	b.until("one more, where one is", `document.querySelectorAll('.remark').length === 33`)
 	eval[bool](b, `(window.confirm = () => true, true)`)
-	eval[bool](b, `([...document.querySelectorAll('.remark')].find(e => e.textContent.includes('remark 59')).querySelector('[hx-post$=delete]').click(), true)`)
-	b.until("it is gone", `document.querySelector('#comment-count').textContent === '81'`)
+	eval[bool](b, `([...document.querySelectorAll('.remark')].find(e => e.textContent.includes('remark 59')).querySelector('[hx-post*="/delete"]').click(), true)`)
+	b.until("it is gone", `document.querySelector('#comment-count').textContent === '82'`)
+	// A comment of one's own is shown where it is; a long one, and many answers, alone.
+	b.until("one is still there", `document.querySelectorAll('.remark').length === 32`)
+	long := strings.Repeat("So it goes on. ", 500)
+	of, err := s.store.AddRemark(store.Remark{Chart: l.Chart, Author: "Guest", Body: long})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range 60 {
+		if _, err := s.store.AddRemark(store.Remark{Chart: l.Chart, Author: "Guest", Answers: of.ID, Body: fmt.Sprint("answer ", i)}); err != nil {
+			t.Fatal(err)
+		}
+	}
+	eval[bool](b, `document.body.dispatchEvent(new CustomEvent('comments'))`)
+	b.press("Read all 60 answers")
+	b.until("it alone", `document.querySelectorAll('.remark').length === 1 && document.querySelectorAll('.reply').length === 50`)
+	if got := eval[string](b, `document.querySelector('.remark .body').textContent`); got != strings.TrimSpace(long) {
+		t.Errorf("alone it has %d characters", len(got))
+	}
+	eval[bool](b, `(document.querySelector('.answer textarea').value = 'The last word', document.querySelector('.answer button').click(), true)`)
+	b.until("the answer, among the last", `document.querySelectorAll('.reply').length === 11 && document.querySelector('.remarks').textContent.includes('The last word')`)
+	b.press("All comments")
+	b.until("all again", `document.querySelectorAll('.remark').length === 50`)
+}
+
+// What is sent of comments is bounded, whatever is asked for.
+func TestCommentsAtOnce(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	link := s.reviewLink(t)
+	l, err := s.store.Link(strings.TrimPrefix(link, "/review/"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	long := strings.Repeat("x", 10000)
+	for range 60 {
+		of, err := s.store.AddRemark(store.Remark{Chart: l.Chart, Author: "Guest", Body: long})
+		if err != nil {
+			t.Fatal(err)
+		}
+		for range 6 {
+			if _, err := s.store.AddRemark(store.Remark{Chart: l.Chart, Author: "Guest", Answers: of.ID, Body: long}); err != nil {
+				t.Fatal(err)
+			}
+		}
+	}
+	for _, asks := range []string{"", "?show=5000", "?from=-1", "?from=100000000000000000000", "?from=120", "?thread=nobody&from=7"} {
+		r := s.do(t, "GET", link+"/comments"+asks, "", "", "", nil)
+		if b := body(t, r); r.StatusCode != 200 || len(b) > 1<<20 || !strings.Contains(b, "xxx") {
+			t.Errorf("%q: %d, %d bytes", asks, r.StatusCode, len(b))
+		}
+	}
 }
 
 // A hundred readers of a chart cost one drawing; the next command makes a new one.

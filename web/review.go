@@ -2,6 +2,10 @@ package web
 
 import (
 	"encoding/json"
+	"errors"
+	"fmt"
+	"math"
+	"net/url"
 	"strconv"
 
 	"github.com/gofiber/fiber/v3"
@@ -52,19 +56,14 @@ func (s *Server) linkMute(c fiber.Ctx) error {
 
 // thread is a comment with its answers.
 type thread struct {
-	store.Remark
-	Number  string // of its step
-	Text    string
-	Gone    bool // the step is not there any more
-	Replies []store.Remark
+	store.Thread
+	Number string // of its step
+	Text   string
+	Gone   bool // the step is not there any more
 }
 
-// threads lists the comments of a chart, those that are open first.
-func (s *Server) threads(id string) ([]thread, error) {
-	rs, err := s.store.Remarks(id)
-	if err != nil {
-		return nil, err
-	}
+// named tells what the steps are that comments are on.
+func (s *Server) named(id string, ts []store.Thread) ([]thread, error) {
 	ch, _, err := s.store.Chart(id)
 	if err != nil {
 		return nil, err
@@ -75,77 +74,116 @@ func (s *Server) threads(id string) ([]thread, error) {
 			steps[st.ID] = st
 		}
 	}
-	var open, settled []thread
-	replies := map[string][]store.Remark{}
-	for _, r := range rs {
-		if r.Answers != "" {
-			replies[r.Answers] = append(replies[r.Answers], r)
-		}
-	}
-	for _, r := range rs {
-		if r.Answers != "" {
-			continue
-		}
-		t := thread{Remark: r, Replies: replies[r.ID]}
-		if st := steps[r.Step]; st != nil {
+	return each(ts, func(of store.Thread) thread {
+		t := thread{Thread: of}
+		if st := steps[of.Step]; st != nil {
 			t.Number, t.Text = st.Number, st.Text
 		} else {
-			t.Gone = r.Step != ""
+			t.Gone = of.Step != ""
 		}
-		if r.Settled {
-			settled = append(settled, t)
-		} else {
-			open = append(open, t)
-		}
-	}
-	return append(open, settled...), nil
+		return t
+	}), nil
 }
 
-// threadsShown is how many comments come at once.
-const threadsShown = 50
+// where is the part of the comments that is shown: some among all, or one alone with some of its answers.
+type where struct {
+	thread string
+	from   int
+}
 
-func (s *Server) commentsFor(c fiber.Ctx, id, base string, owner, may bool) error {
-	ts, err := s.threads(id)
+// query is a place as an address names it.
+func (w where) query() string {
+	return url.Values{"thread": {w.thread}, "from": {strconv.Itoa(w.from)}}.Encode()
+}
+
+// asked is the place that a request names.
+func asked(c fiber.Ctx) where {
+	from, err := strconv.Atoi(c.Query("from"))
+	if err != nil {
+		from = 0
+	}
+	return where{c.Query("thread"), max(0, from)}
+}
+
+// commentsFor shows comments to the owner of a chart or to a reader.
+func (s *Server) commentsFor(c fiber.Ctx, id, base string, owner, may bool, at where) error {
+	all, marks, err := s.store.RemarkCounts(id)
 	if err != nil {
 		return err
-	}
-	open, marks := 0, map[string]int{} // open ones, by step
-	for _, t := range ts {
-		if !t.Settled {
-			open++
-			marks[t.Step]++
-		}
 	}
 	m, err := json.Marshal(marks)
 	if err != nil {
 		return err
 	}
-	show, err := strconv.Atoi(c.Query("show"))
-	if err != nil || show < threadsShown {
-		show = threadsShown
+	open := 0
+	for _, n := range marks {
+		open += n
 	}
-	more := len(ts) - show
-	if more > 0 {
-		ts = ts[:show]
+	of, ts := all, []store.Thread{}
+	if at.thread != "" {
+		alone, err := s.store.Thread(id, at.thread, at.from)
+		if err != nil && !errors.Is(err, store.ErrNone) {
+			return err
+		}
+		if at.from = alone.From; err != nil { // it has been deleted
+			at = where{}
+		} else {
+			of, ts = alone.Answers, append(ts, alone)
+		}
 	}
-	return s.render(
-		c,
-		"comments",
-		fiber.Map{
-			"Threads": ts,
-			"Open":    open,
-			"Marks":   string(m),
-			"More":    more,
-			"Next":    show + threadsShown,
-			"Base":    base,
-			"Owner":   owner,
-			"May":     may,
-		},
-	)
+	if at.thread == "" {
+		if ts, at.from, err = s.store.Threads(id, all, at.from); err != nil {
+			return err
+		}
+	}
+	threads, err := s.named(id, ts)
+	if err != nil {
+		return err
+	}
+	last := min(of, at.from+store.RemarksAtOnce)
+	data := fiber.Map{
+		"Threads": threads,
+		"Alone":   at.thread != "",
+		"Open":    open,
+		"Marks":   string(m),
+		"At":      at.query(),
+		"Range":   fmt.Sprintf("%d–%d of %d", at.from+1, last, of),
+		"Base":    base,
+		"Owner":   owner,
+		"May":     may,
+	}
+	if at.from > 0 {
+		data["Back"] = where{at.thread, at.from - store.RemarksAtOnce}.query()
+	}
+	if last < of {
+		data["Next"] = where{at.thread, last}.query()
+	}
+	return s.render(c, "comments", data)
 }
 
 func (s *Server) comments(c fiber.Ctx) error {
-	return s.commentsFor(c, entry(c).ID, "/charts/"+entry(c).ID, true, true)
+	return s.commentsAt(c, asked(c))
+}
+
+func (s *Server) commentsAt(c fiber.Ctx, at where) error {
+	return s.commentsFor(c, entry(c).ID, "/charts/"+entry(c).ID, true, true, at)
+}
+
+// said is the place of what was just written: the last of the open ones, or of the answers where one comment is shown
+// alone. An answer below one among others is seen where it was written.
+func (s *Server) said(r store.Remark, at where) (where, error) {
+	if r.Answers != "" {
+		if at.thread != "" {
+			at.from = math.MaxInt
+		}
+		return at, nil
+	}
+	_, open, err := s.store.RemarkCounts(r.Chart)
+	n := 0
+	for _, of := range open {
+		n += of
+	}
+	return where{from: max(0, n-1)}, err
 }
 
 // answer adds an answer, or a comment of the owner's own.
@@ -166,7 +204,11 @@ func (s *Server) answer(c fiber.Ctx) error {
 		return err
 	}
 	s.tellComments(e.ID)
-	return s.comments(c)
+	at, err := s.said(r, asked(c))
+	if err != nil {
+		return err
+	}
+	return s.commentsAt(c, at)
 }
 
 // onStep refuses a comment on a step that the chart does not have.
@@ -219,15 +261,9 @@ func (s *Server) review(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	ts, err := s.threads(l.Chart)
+	_, marks, err := s.store.RemarkCounts(l.Chart)
 	if err != nil {
 		return err
-	}
-	marks := map[string]int{}
-	for _, t := range ts {
-		if !t.Settled {
-			marks[t.Step]++
-		}
 	}
 	return s.render(
 		c,
@@ -248,8 +284,12 @@ func (s *Server) review(c fiber.Ctx) error {
 }
 
 func (s *Server) reviewComments(c fiber.Ctx) error {
+	return s.reviewCommentsAt(c, asked(c))
+}
+
+func (s *Server) reviewCommentsAt(c fiber.Ctx, at where) error {
 	l := link(c)
-	return s.commentsFor(c, l.Chart, "/review/"+l.Token, false, l.May == store.Comment)
+	return s.commentsFor(c, l.Chart, "/review/"+l.Token, false, l.May == store.Comment, at)
 }
 
 func (s *Server) reviewRemark(c fiber.Ctx) error {
@@ -269,7 +309,11 @@ func (s *Server) reviewRemark(c fiber.Ctx) error {
 		return err
 	}
 	s.tellComments(l.Chart)
-	return s.reviewComments(c)
+	at, err := s.said(r, asked(c))
+	if err != nil {
+		return err
+	}
+	return s.reviewCommentsAt(c, at)
 }
 
 // letFiles lets the readers of a link open files, or not any more.

@@ -413,6 +413,11 @@ function countComments() {
   core?.act('comments', remarks?.dataset.marks || '{}');
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
+// Comments that come are shown where one is among them.
+$('comments').addEventListener('htmx:config:request', (e) => {
+  const at = $('comments').querySelector('.remarks')?.dataset.at;
+  if (e.target === $('comments') && at) e.detail.ctx.request.action += `?${at}`;
+});
 // Comments that come while one is pressed are shown when it is let go: the press would be lost with what it was on.
 let pressed = false,
   missed = false;

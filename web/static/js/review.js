@@ -137,7 +137,8 @@ if (form) {
     }
     $('wrong').hidden = true;
   });
-  $('comments').addEventListener('htmx:after:swap', () => {
+  form.addEventListener('htmx:after:request', (e) => {
+    if (!e.detail.ctx.response?.raw.ok) return;
     form.querySelector('textarea').value = '';
     known();
   });
