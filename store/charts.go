@@ -18,14 +18,18 @@ type Entry struct {
 	Changer   string // the person's id
 	Seq       int
 	Binned    bool
+	Size      Size // fewer than no pages where it is not known
 }
 
-const entryColumns = `c.id, c.owner, c.name, c.changed, p.name, p.id, c.seq, c.binned`
+const (
+	entryColumns = `c.id, c.owner, c.name, c.changed, p.name, p.id, c.seq, c.binned, z.pages, z.steps, z.lanes`
+	entryTables  = ` FROM charts c JOIN people p ON p.id = c.changed_by JOIN chart_sizes z ON z.chart = c.id `
+)
 
 func scanEntry(row interface{ Scan(...any) error }) (Entry, error) {
 	var e Entry
 	var changed, binned int64
-	err := row.Scan(&e.ID, &e.Owner, &e.Name, &changed, &e.ChangedBy, &e.Changer, &e.Seq, &binned)
+	err := row.Scan(&e.ID, &e.Owner, &e.Name, &changed, &e.ChangedBy, &e.Changer, &e.Seq, &binned, &e.Size.Pages, &e.Size.Steps, &e.Size.Lanes)
 	e.Changed, e.Binned = when(changed), binned != 0
 	return e, none(err)
 }
@@ -38,7 +42,7 @@ func (s *Store) Charts(owner string, binned bool) ([]Entry, error) {
 		test = "c.binned > 0"
 	}
 	rows, err := s.r.Query(
-		`SELECT `+entryColumns+` FROM charts c JOIN people p ON p.id = c.changed_by WHERE c.owner = ? AND `+test+` ORDER BY c.changed DESC, c.id`,
+		`SELECT `+entryColumns+entryTables+`WHERE c.owner = ? AND `+test+` ORDER BY c.changed DESC, c.id`,
 		owner,
 	)
 	if err != nil {
@@ -58,7 +62,7 @@ func (s *Store) Charts(owner string, binned bool) ([]Entry, error) {
 
 // Entry finds a chart.
 func (s *Store) Entry(id string) (Entry, error) {
-	return scanEntry(s.r.QueryRow(`SELECT `+entryColumns+` FROM charts c JOIN people p ON p.id = c.changed_by WHERE c.id = ?`, id))
+	return scanEntry(s.r.QueryRow(`SELECT `+entryColumns+entryTables+`WHERE c.id = ?`, id))
 }
 
 // AddChart keeps a new chart of the owner's and returns its id. Files that are missing for the owner are left out.
@@ -95,6 +99,17 @@ func (s *Store) AddChart(owner string, c *chart.Chart) (string, error) {
 		owner,
 		b,
 	); err != nil {
+		return "", err
+	}
+	var taken int64
+	if err := tx.QueryRow(`SELECT coalesce(sum(bytes), 0) FROM chart_sizes WHERE owner = ?`, owner).Scan(&taken); err != nil {
+		return "", err
+	}
+	if err := roomFor(taken, len(b)); err != nil {
+		return "", err
+	}
+	z := sizeOf(c)
+	if _, err := tx.Exec(`INSERT INTO chart_sizes (chart, owner, bytes, pages, steps, lanes) VALUES (?, ?, ?, ?, ?, ?)`, id, owner, len(b), z.Pages, z.Steps, z.Lanes); err != nil {
 		return "", err
 	}
 	if err := use(tx, owner, id, c.Files()); err != nil {

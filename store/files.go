@@ -17,8 +17,8 @@ import (
 // MostFile is how large a file on a step can be, bytes.
 const MostFile = 20 << 20
 
-// mostFiles is how many bytes of files one person can keep.
-const mostFiles = 2 << 30
+// MostFiles is how many bytes of files one person can keep.
+const MostFiles = 2 << 30
 
 // fresh is for how long a file is kept that is on no step: it is sent before the command that puts it there, and a
 // browser without a connection may keep that for some days.
@@ -43,8 +43,8 @@ func (s *Store) AddFile(person, kind string, body []byte) (id string, err error)
 	if err := tx.QueryRow(`SELECT coalesce(sum(size), 0) FROM files WHERE id <> ?2 AND id IN (`+ofPerson+`)`, person, id).Scan(&taken); err != nil {
 		return "", err
 	}
-	if taken+int64(len(body)) > mostFiles {
-		return "", refuse("your files take %.1f GB already; %d GB is the most that they can", float64(taken)/(1<<30), mostFiles>>30)
+	if taken+int64(len(body)) > MostFiles {
+		return "", refuse("your files take %.1f GB already; %d GB is the most that they can", float64(taken)/(1<<30), MostFiles>>30)
 	}
 	r, err := tx.Exec(`INSERT INTO files (id, type, body, size, added, added_by) VALUES (?, ?, x'', ?, ?, ?) ON CONFLICT (id) DO NOTHING`, id, kind, len(body), now(), person)
 	if err != nil {

@@ -9,7 +9,6 @@ import (
 	"time"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/symbol"
 )
 
 // document is a chart in memory, as it is after seq commands. It is only a
@@ -19,38 +18,8 @@ type document struct {
 	chart *chart.Chart
 	seq   int
 
-	size *Size // of it, which is kept when the copy is dropped; nil when not known
-}
-
-// Size is how large a chart is: lanes by their names, since pages repeat them, and steps without the
-// off-page connectors that lead from one to the next.
-type Size struct{ Pages, Steps, Lanes int }
-
-// Size tells how large a chart is. It is read for that once, and again when it has changed.
-func (s *Store) Size(id string) (Size, error) {
-	d := s.document(id)
-	d.mu.Lock()
-	defer d.mu.Unlock()
-	if d.size != nil {
-		return *d.size, nil
-	}
-	if err := s.load(d, id); err != nil {
-		return Size{}, err
-	}
-	d.size = &Size{Pages: len(d.chart.Pages)}
-	lanes := map[string]bool{}
-	for _, p := range d.chart.Pages {
-		for _, s := range p.Steps {
-			if s.Symbol != symbol.OffPage {
-				d.size.Steps++
-			}
-		}
-		for _, l := range p.Lanes {
-			lanes[l.Name] = true
-		}
-	}
-	d.size.Lanes = len(lanes)
-	return *d.size, nil
+	snapshot int // bytes of its last snapshot
+	since    int // bytes of the log since then
 }
 
 // Incoming is a command as a window sends it, numbered by the window.
@@ -65,6 +34,8 @@ type Logged struct {
 	Client  string        `json:"client"`
 	N       int           `json:"n"`
 	Command chart.Command `json:"command"`
+
+	bytes int // on disk
 }
 
 // Result answers an Incoming: its place in the log, or why it was refused.
@@ -74,8 +45,12 @@ type Result struct {
 	Refused string `json:"refused,omitempty"`
 }
 
-// snapshotEvery is how many commands are replayed at most when a chart is read.
-const snapshotEvery = 200
+// A chart is read from its last snapshot and the commands after it: no more than snapshotEvery of them, and of
+// snapshotBytes or as many bytes as the snapshot has.
+const (
+	snapshotEvery = 200
+	snapshotBytes = 4 << 20
+)
 
 func (s *Store) document(id string) *document {
 	s.mu.Lock()
@@ -101,18 +76,21 @@ func (s *Store) load(d *document, id string) error {
 	}
 	c, err := chart.Unmarshal(snap)
 	if err != nil {
-		return &ErrUnreadable{id, err}
+		return errors.Join(&ErrUnreadable{id, err}, s.uncounted(id))
 	}
+	since := 0
 	for l, err := range s.Log(id, seq) {
+		if err == nil {
+			if _, err = chart.Apply(c, l.Command); err != nil {
+				err = &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
+			}
+		}
 		if err != nil {
-			return err
+			return errors.Join(err, s.uncounted(id))
 		}
-		if _, err := chart.Apply(c, l.Command); err != nil {
-			return &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
-		}
-		seq = l.Seq
+		seq, since = l.Seq, since+l.bytes
 	}
-	d.chart, d.seq = c, seq
+	d.chart, d.seq, d.snapshot, d.since = c, seq, len(snap), since
 	return nil
 }
 
@@ -167,6 +145,7 @@ func (s *Store) logPiece(id string, after int) ([]Logged, error) {
 		if err := json.Unmarshal(body, &l.Command); err != nil {
 			return out, &ErrUnreadable{id, fmt.Errorf("command %d: %w", l.Seq, err)}
 		}
+		l.bytes = len(body)
 		out = append(out, l)
 		size += len(body)
 	}
@@ -188,7 +167,6 @@ func (s *Store) Append(id, person, client string, in []Incoming, tell func([]Log
 	if err := s.load(d, id); err != nil {
 		return nil, time.Time{}, err
 	}
-	d.size = nil
 	b, err := s.applySafely(d, id, person, client, in)
 	if err == nil && len(b.fresh) > 0 {
 		err = s.write(id, person, d, b)
@@ -208,6 +186,7 @@ type batch struct {
 	results  []Result
 	fresh    []Logged
 	bodies   [][]byte // of fresh
+	bytes    int      // of bodies
 	snapshot []byte   // nil where none is due
 }
 
@@ -251,9 +230,10 @@ func (s *Store) apply(d *document, id, person, client string, in []Incoming) (*b
 		}
 		d.seq++
 		b.results = append(b.results, Result{N: c.N, Seq: d.seq})
-		b.fresh, b.bodies = append(b.fresh, Logged{d.seq, client, c.N, c.Command}), append(b.bodies, body)
+		b.fresh, b.bodies = append(b.fresh, Logged{d.seq, client, c.N, c.Command, len(body)}), append(b.bodies, body)
+		b.bytes += len(body)
 	}
-	if d.seq/snapshotEvery > (d.seq-len(b.fresh))/snapshotEvery {
+	if d.seq/snapshotEvery > (d.seq-len(b.fresh))/snapshotEvery || d.since+b.bytes > max(snapshotBytes, d.snapshot) {
 		var err error
 		if b.snapshot, err = chart.Marshal(d.chart); err != nil {
 			return nil, err
@@ -302,10 +282,20 @@ func (s *Store) write(id, person string, d *document, b *batch) error {
 	if _, err := tx.Exec(`UPDATE charts SET seq = ?, name = ?, house = ?, changed = ?, changed_by = ? WHERE id = ?`, d.seq, d.chart.Name, houseName(d.chart), now(), person, id); err != nil {
 		return err
 	}
+	bytes, snapshot, since := b.bytes, d.snapshot, d.since+b.bytes
 	if b.snapshot != nil {
 		if _, err := tx.Exec(`UPDATE charts SET snapshot = ?, snapshot_seq = ? WHERE id = ?`, b.snapshot, d.seq, id); err != nil {
 			return err
 		}
+		bytes += len(b.snapshot) - d.snapshot
+		snapshot, since = len(b.snapshot), 0
 	}
-	return tx.Commit()
+	if err := grow(tx, id, sizeOf(d.chart), bytes); err != nil {
+		return err
+	}
+	if err := tx.Commit(); err != nil {
+		return err
+	}
+	d.snapshot, d.since = snapshot, since
+	return nil
 }

@@ -110,8 +110,8 @@ func (s *Store) GoBack(id string) (left int, err error) {
 	if _, err := s.w.Exec(`UPDATE charts SET snapshot = ?, snapshot_seq = seq WHERE id = ? AND seq = ?`, good, id, seq); err != nil {
 		return 0, err
 	}
-	d.chart, d.size = nil, nil
-	return seq - done, nil
+	d.chart = nil
+	return seq - done, s.uncounted(id)
 }
 
 // check reports whether the database is whole: torn pages and missing tables are found when
@@ -124,7 +124,7 @@ func check(db *sql.DB) error {
 	if words != "ok" {
 		return fmt.Errorf("the database is damaged (%s); restore a backup", words)
 	}
-	for _, table := range []string{"settings", "people", "sessions", "invitations", "charts", "commands", "links", "comments"} {
+	for _, table := range []string{"settings", "people", "sessions", "invitations", "charts", "commands", "links", "comments", "files", "file_pieces", "file_uses", "file_uploads", "chart_sizes"} {
 		var n int
 		if err := db.QueryRow(`SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = ?`, table).Scan(&n); err != nil || n != 1 {
 			return fmt.Errorf("the database has no table %q; restore a backup", table)

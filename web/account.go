@@ -117,7 +117,11 @@ func (s *Server) showAccount(c fiber.Ctx, said fiber.Map) error {
 	if err != nil {
 		return err
 	}
-	data := fiber.Map{"Title": "Account", "Open": open}
+	taken, err := s.store.Room(person(c).ID)
+	if err != nil {
+		return err
+	}
+	data := fiber.Map{"Title": "Account", "Open": open, "Room": taken, "MostRoom": int64(store.MostRoom), "MostFiles": int64(store.MostFiles)}
 	maps.Copy(data, said)
 	return s.render(c, "account", data)
 }

@@ -63,6 +63,7 @@ func (s *Server) helpers() map[string]any {
 	out := map[string]any{
 		"asset":   s.assets.url,
 		"many":    many,
+		"room":    room,
 		"formats": offered,
 		"allPages": func() string {
 			return format.Names(func(f format.Format) bool { return f.Words != "" && f.All })

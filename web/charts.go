@@ -38,16 +38,16 @@ func (s *Server) cards(c fiber.Ctx, binned bool) ([]card, error) {
 	var out []card
 	for _, e := range es {
 		k := card{Entry: e, Open: open[e.ID], Mine: e.Changer == person(c).ID}
-		size, err := s.store.Size(e.ID)
-		var broken *store.ErrUnreadable
-		switch {
-		case errors.As(err, &broken): // the others are there all the same
-			s.opts.Log.Error("unreadable", "chart", e.ID, "error", err)
-			k.Broken = true
-		case err != nil:
-			return nil, err
+		if e.Size.Pages < 0 {
+			var broken *store.ErrUnreadable
+			if e.Size, err = s.store.Size(e.ID); errors.As(err, &broken) { // the others are there all the same
+				s.opts.Log.Error("unreadable", "chart", e.ID, "error", err)
+				k.Broken = true
+			} else if err != nil {
+				return nil, err
+			}
 		}
-		k.Counts = counts(size)
+		k.Counts = counts(e.Size)
 		out = append(out, k)
 	}
 	return out, nil
@@ -74,7 +74,11 @@ func (s *Server) list(c fiber.Ctx, binned bool) error {
 	if err != nil {
 		return err
 	}
-	data := fiber.Map{"Title": "Charts", "Cards": cards, "Binned": binned, "InUse": len(cards), "InBin": len(other)}
+	taken, err := s.store.Room(person(c).ID)
+	if err != nil {
+		return err
+	}
+	data := fiber.Map{"Title": "Charts", "Cards": cards, "Binned": binned, "InUse": len(cards), "InBin": len(other), "Full": taken.Full()}
 	if binned {
 		data["Title"], data["InUse"], data["InBin"] = "Bin", len(other), len(cards)
 	}

@@ -214,6 +214,10 @@ func TestUnreadableChart(t *testing.T) {
 	}
 	b := s.browse(t)
 	b.signIn()
+	b.open("/charts/" + id) // the list does not read charts; that it cannot be read is found when it is opened
+	if words := eval[string](b, `document.body.textContent`); !strings.Contains(words, "The list of charts offers ways out") {
+		t.Errorf("opened, it says %q", words)
+	}
 	b.open("/charts")
 	if n := eval[int](b, `document.querySelectorAll('.card').length`); n < 4 {
 		t.Fatalf("%d cards", n)

@@ -16,6 +16,17 @@ func many(n int, what string) string {
 	return fmt.Sprintf("%d %ss", n, what)
 }
 
+// room says how many bytes something takes.
+func room(bytes int64) string {
+	switch {
+	case bytes >= 1<<30:
+		return strings.Replace(fmt.Sprintf("%.1f GB", float64(bytes)/(1<<30)), ".0 ", " ", 1)
+	case bytes >= 1<<20:
+		return fmt.Sprintf("%d MB", bytes>>20)
+	}
+	return fmt.Sprintf("%d KB", (bytes+1<<10-1)>>10)
+}
+
 // sentence makes a sentence of an error.
 func sentence(err error) string {
 	t := []rune(err.Error())

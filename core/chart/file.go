@@ -36,8 +36,11 @@ func checkFiles(fs []File) error {
 	return nil
 }
 
-// files are the files and the picture of a step.
+// files are the files and the picture of a step; none of null, which a command that is still to be checked may have.
 func (s *Step) files() []File {
+	if s == nil {
+		return nil
+	}
 	if s.Picture == nil {
 		return s.Files
 	}
