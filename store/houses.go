@@ -33,6 +33,18 @@ func (s *Store) Houses() ([]*chart.House, error) {
 	return out, rows.Err()
 }
 
+// House is the house style of a name that the team keeps, and who kept it last.
+func (s *Store) House(name string) (h *chart.House, by string, err error) {
+	var body []byte
+	if err := s.r.QueryRow(`SELECT body, changed_by FROM houses WHERE name = ?`, name).Scan(&body, &by); err != nil {
+		return nil, "", none(err)
+	}
+	if err := json.Unmarshal(body, &h); err != nil {
+		return nil, "", fmt.Errorf("house style %q: %w", name, err)
+	}
+	return h, by, nil
+}
+
 // KeepHouse keeps a house style for the team, in the place of one of that name.
 func (s *Store) KeepHouse(person string, h *chart.House) error {
 	if err := h.Check(); err != nil {

@@ -356,6 +356,11 @@ func TestTeamHouses(t *testing.T) {
 	of(b, "#5a1e0c")
 	b.until("the other ink", line("#5A1E0C"))
 	b.press("Keep for the team")
+	b.until("it is asked", `document.querySelector('#team').innerText.includes('changes 1 chart')`)
+	if hidden := b.unreachable("house"); hidden != "" {
+		t.Errorf("cannot be pressed: %s", hidden)
+	}
+	b.press("Replace it and change 1 chart")
 	b.until("where it was changed", `document.querySelector('#team').innerText.includes('changed in 1 other chart')`)
 	c.until("the new ink in the other window", line("#5A1E0C"))
 	eval[bool](b, `(window.confirm = () => true, true)`)
