@@ -8,6 +8,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"plaintracer/core/typeset"
 	"plaintracer/format"
 	"plaintracer/store"
 )
@@ -63,6 +64,8 @@ func (s *Server) helpers() map[string]any {
 	out := map[string]any{
 		"asset":   s.assets.url,
 		"many":    many,
+		"name":    name,
+		"plain":   typeset.Unsteered,
 		"room":    room,
 		"formats": offered,
 		"allPages": func() string {

@@ -14,6 +14,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/typeset"
 	"plaintracer/store"
 )
 
@@ -59,7 +60,7 @@ func sentName(name string) string {
 			return '-'
 		}
 		return r
-	}, strings.ToValidUTF8(filepath.Base(name), ""))
+	}, typeset.Unsteered(strings.ToValidUTF8(filepath.Base(name), "")))
 	if r := []rune(name); len(r) > 200 {
 		name = string(r[:200])
 	}

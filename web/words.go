@@ -2,10 +2,12 @@ package web
 
 import (
 	"fmt"
+	"html/template"
 	"slices"
 	"strings"
 	"time"
 
+	"plaintracer/core/typeset"
 	"plaintracer/format"
 )
 
@@ -14,6 +16,11 @@ func many(n int, what string) string {
 		return "1 " + what
 	}
 	return fmt.Sprintf("%d %ss", n, what)
+}
+
+// name is somebody's or something's name between words that are not its own: nothing in it steers them.
+func name(n string) template.HTML {
+	return template.HTML("<bdi>" + template.HTMLEscapeString(typeset.Unsteered(n)) + "</bdi>")
 }
 
 // room says how many bytes something takes.

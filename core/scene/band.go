@@ -30,7 +30,7 @@ var bandClass = map[chart.BandKind]string{chart.LaneBand: "lane", chart.GroupBan
 // Band draws a lane, a group of lanes or a stage: its box, head and name. A stage has no ground: it
 // lies over the lanes.
 func Band(s *sheet.Sheet, b chart.Band) Element {
-	e := Element{Class: bandClass[b.Kind], ID: b.ID, Title: b.Name}
+	e := Element{Class: bandClass[b.Kind], ID: b.ID, Title: typeset.Unsteered(b.Name)}
 	look, weight := style.Band(s.Page, b.Look), laneWeight
 	if b.Pool {
 		weight = poolWeight

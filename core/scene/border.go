@@ -25,7 +25,7 @@ func Ground(s *sheet.Sheet) Element {
 
 // Border is what a page has besides the chart: title, header, footer and title block.
 func Border(s *sheet.Sheet) Element {
-	e := Element{Class: "sheet", Title: s.Chart}
+	e := Element{Class: "sheet", Title: typeset.Unsteered(s.Chart)}
 	if s.Page.Title != "" {
 		e.Items = append(e.Items, TitleItem(s))
 	}
@@ -92,7 +92,7 @@ func filled(s *sheet.Sheet, words string) string {
 	}
 	var pairs []string
 	for _, f := range chart.Fields {
-		pairs = append(pairs, "{"+f+"}", told(s, f))
+		pairs = append(pairs, "{"+f+"}", typeset.Isolated(told(s, f)))
 	}
 	return strings.NewReplacer(pairs...).Replace(words)
 }
@@ -124,7 +124,7 @@ func NameItem(s *sheet.Sheet) Item {
 	if NameBox(s) == (geom.Rect{}) {
 		return Item{}
 	}
-	return cellText(s, 0, s.Chart)
+	return cellText(s, 0, typeset.Unsteered(s.Chart))
 }
 
 func NameBox(s *sheet.Sheet) geom.Rect {
@@ -163,7 +163,7 @@ func block(s *sheet.Sheet) []Item {
 	b, face, ink := blockBox(s), style.Face(s.Page, false), style.Ink(s.Page)
 	out := []Item{stroke(geom.Box(b), ink, 1.2)}
 	for i, f := range fields {
-		x, words := cell(s, i).X, told(s, f)
+		x, words := cell(s, i).X, typeset.Unsteered(told(s, f))
 		if f == "page" {
 			words = fmt.Sprintf("%d of %d", s.Index+1, s.Count)
 		}

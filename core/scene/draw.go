@@ -19,7 +19,7 @@ const ()
 
 // Of is the whole page with its title and title block.
 func Of(s *sheet.Sheet) Drawing {
-	d := Drawing{Title: s.Chart, View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: style.Paper(s.Page).String()}
+	d := Drawing{Title: typeset.Unsteered(s.Chart), View: geom.Rect{W: s.Page.W, H: s.Page.H}, Paper: style.Paper(s.Page).String()}
 	d.Page, d.Name = s.Page.ID, s.Page.Name(s.Index)
 	d.SheetW, d.SheetH = s.Page.SheetSize()
 	if g := Ground(s); len(g.Items) > 0 {
@@ -50,7 +50,7 @@ func Of(s *sheet.Sheet) Drawing {
 
 // Part is the drawing of the chosen steps and connectors alone.
 func Part(s *sheet.Sheet, chosen func(id string) bool) Drawing {
-	d := Drawing{Title: s.Chart, Paper: style.Paper(s.Page).String()}
+	d := Drawing{Title: typeset.Unsteered(s.Chart), Paper: style.Paper(s.Page).String()}
 	for _, i := range s.Drawn() {
 		if chosen(s.Steps[i].Step.ID) {
 			d.Elements = append(d.Elements, Step(s, &s.Steps[i]))
@@ -114,7 +114,7 @@ func stepTitle(st *chart.Step) string {
 	if words == "" && st.Picture != nil {
 		words = st.Picture.Name
 	}
-	return strings.TrimSpace(info.Name + " " + st.Number + ": " + words)
+	return strings.TrimSpace(info.Name + " " + st.Number + ": " + typeset.Isolated(words))
 }
 
 // tag is the step's number on a small ink plate at its upper left.
@@ -137,7 +137,7 @@ func tag(sh *sheet.Shape, ink string) []Item {
 func sentence(s *sheet.Sheet, r *sheet.Run) string {
 	name := func(e chart.End) string {
 		if st := s.Step(e.Step); st != nil {
-			return strings.TrimSpace(st.Number + " " + st.Text)
+			return strings.TrimSpace(st.Number + " " + typeset.Isolated(st.Text))
 		}
 		return wordNowhere
 	}

@@ -1,6 +1,9 @@
 package steps
 
-import "plaintracer/core/chart"
+import (
+	"plaintracer/core/chart"
+	"plaintracer/core/typeset"
+)
 
 // Facts are about the selected steps.
 type Facts struct {
@@ -21,7 +24,10 @@ func (e *Editor) Facts() Facts {
 	f.StepW, f.StepH = e.stepSize()
 	if s := e.Only(); s != nil {
 		f.Step = s.ID
-		f.Files = append(f.Files, s.Files...)
+		for _, of := range s.Files {
+			of.Name = typeset.Unsteered(of.Name)
+			f.Files = append(f.Files, of)
+		}
 	}
 	return f
 }
