@@ -6,7 +6,10 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"image"
+	"image/png"
 	"io"
+	"mime/multipart"
 	"net"
 	"net/http"
 	"net/url"
@@ -18,9 +21,12 @@ import (
 	"testing"
 	"time"
 
+	"github.com/fasthttp/websocket"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
 	"plaintracer/core/sheet"
+	"plaintracer/core/symbol"
 	"plaintracer/demo"
 	"plaintracer/format/csv"
 	"plaintracer/store"
@@ -62,20 +68,33 @@ func TestBenchHostile(t *testing.T) {
 	if os.Getenv("BENCH") == "" {
 		t.Skip("run by make bench")
 	}
-	dir := t.TempDir()
-	st, err := store.Open(dir)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(st); err != nil {
-		t.Fatal(err)
-	}
-	s := &site{store: st, dir: dir}
+	s := newSite(t)
+	st, dir := s.store, s.dir
 	session := mustSession(t, s)
 	quiet, crowded := s.keepChart(t, chart.New("Quiet")), s.keepChart(t, crammed(1, 90))
 	link, err := st.AddLink(crowded, store.Comment)
 	if err != nil {
 		t.Fatal(err)
+	}
+	me, err := st.Session(session)
+	if err != nil {
+		t.Fatal(err)
+	}
+	f, err := st.AddFile(me.ID, "application/pdf", make([]byte, store.MostFile))
+	if err != nil {
+		t.Fatal(err)
+	}
+	logged := chart.New("Long log")
+	logged.Pages[0].Steps = []*chart.Step{{ID: "s1", Symbol: symbol.Process, X: 100, Y: 100, W: 112, H: 56, Files: []chart.File{{ID: f, Name: "scan.pdf", Type: "application/pdf"}}}}
+	long := s.keepChart(t, logged)
+	for n := range 30 {
+		var in []store.Incoming
+		for i := range 1000 {
+			in = append(in, store.Incoming{N: n*1000 + i + 1, Command: chart.Command{Words: "title", Parts: []chart.Part{{Do: "page.set", Page: "p1", Title: ptr(fmt.Sprint("Title ", i))}}}})
+		}
+		if _, _, err := st.Append(long, me.ID, "window", in, func([]store.Logged) {}); err != nil {
+			t.Fatal(err)
+		}
 	}
 	st.Close()
 
@@ -134,10 +153,10 @@ func TestBenchHostile(t *testing.T) {
 	}
 	mine := http.Header{"Cookie": {sessionCookie + "=" + session}}
 	bomb := bombOf(t, 300)
-	hostile(4, func(int) { // bombs
+	hostile(2, func(int) { // bombs
 		ask(ctx, "POST", "/no/such/address", http.Header{"Content-Encoding": {"gzip"}}, bytes.NewReader(bomb))
 	})
-	hostile(6, func(k int) { // bodies that never end
+	hostile(4, func(k int) { // bodies that never end
 		c, err := net.Dial("tcp", strings.TrimPrefix(s.url, "http://"))
 		if err != nil {
 			return
@@ -151,17 +170,57 @@ func TestBenchHostile(t *testing.T) {
 			time.Sleep(100 * time.Millisecond)
 		}
 	})
-	hostile(4, func(k int) { // drawings that nobody waits for
+	hostile(3, func(k int) { // drawings that nobody waits for
 		gone, hangUp := context.WithTimeout(ctx, 300*time.Millisecond)
 		defer hangUp()
 		ask(gone, "GET", "/review/"+link.Token, http.Header{}, nil)
 	})
-	hostile(3, func(k int) { // large pictures
+	hostile(2, func(k int) { // large pictures
 		ask(ctx, "GET", "/charts/"+crowded+"/export?format=png&scale=2", mine, nil)
 	})
-	hostile(3, func(k int) { // floods
+	hostile(2, func(k int) { // floods
 		ask(ctx, "POST", "/sign-in", http.Header{"Content-Type": {"application/x-www-form-urlencoded"}}, strings.NewReader(url.Values{"email": {demo.Email}, "password": {"wrong"}}.Encode()))
 		ask(ctx, "GET", "/charts", mine, nil)
+	})
+	upload := tall(6300)
+	hostile(2, func(k int) { // pictures that take for ever to be read
+		var b bytes.Buffer
+		w := multipart.NewWriter(&b)
+		part, _ := w.CreateFormFile("file", "picture.png")
+		part.Write(upload)
+		w.Close()
+		h := mine.Clone()
+		h.Set("Content-Type", w.FormDataContentType())
+		h.Set(tokenHeader, token)
+		ask(ctx, "POST", "/charts/"+long+"/pictures", h, &b)
+	})
+	hostile(3, func(k int) { // windows on a long log, closed at once
+		for _, after := range []string{"", "?after=29500"} {
+			c, _, err := websocket.DefaultDialer.DialContext(ctx, "ws"+strings.TrimPrefix(s.url, "http")+"/charts/"+long+"/live"+after, mine)
+			if err != nil {
+				continue
+			}
+			c.ReadMessage()
+			c.Close()
+		}
+	})
+	hostile(2, func(k int) { // readers of a large file and a large page that do not read
+		for i := range 50 {
+			c, err := net.Dial("tcp", strings.TrimPrefix(s.url, "http://"))
+			if err != nil {
+				continue
+			}
+			defer c.Close()
+			path := "/charts/" + long + "/files/" + f
+			if i%2 > 0 {
+				path = "/review/" + link.Token
+			}
+			fmt.Fprintf(c, "GET %s HTTP/1.1\r\nHost: x\r\nCookie: %s=%s\r\n\r\n", path, sessionCookie, session)
+		}
+		select {
+		case <-ctx.Done():
+		case <-time.After(20 * time.Second):
+		}
 	})
 	tell("beside 20 hostile clients", typing(30*time.Second))
 	stop()
@@ -172,6 +231,13 @@ func TestBenchHostile(t *testing.T) {
 		t.Logf("%v after they stopped: memory %s", time.Since(began).Round(time.Second), memory(cmd.Process.Pid, "VmRSS"))
 	}
 	tell("alone again", typing(5*time.Second))
+}
+
+// tall is a picture of as many dots as may be, side by side, in few bytes.
+func tall(side int) []byte {
+	var b bytes.Buffer
+	png.Encode(&b, image.NewGray16(image.Rect(0, 0, side, side)))
+	return b.Bytes()
 }
 
 // bombOf is so many MB of nothing, packed.

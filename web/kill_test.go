@@ -53,7 +53,7 @@ func TestMain(m *testing.M) {
 			panic(err)
 		}
 		fmt.Println(ln.Addr())
-		panic(app.Listener(ln, fiber.ListenConfig{DisableStartupMessage: true}))
+		panic(app.Listener(Steady(ln), fiber.ListenConfig{DisableStartupMessage: true}))
 	}
 	var err error
 	if scratch, err = os.MkdirTemp("", "plaintracer-tests-"); err != nil {
