@@ -3,6 +3,7 @@ package store
 import (
 	"database/sql"
 	"encoding/json"
+	"errors"
 	"fmt"
 
 	"plaintracer/core/chart"
@@ -124,7 +125,15 @@ func check(db *sql.DB) error {
 	if words != "ok" {
 		return fmt.Errorf("the database is damaged (%s); restore a backup", words)
 	}
-	for _, table := range []string{"settings", "people", "sessions", "invitations", "charts", "commands", "links", "comments", "files", "file_pieces", "file_uses", "file_uploads", "chart_sizes"} {
+	// What runs by itself did not come from here: a backup that somebody else gives may have it.
+	var name string
+	switch err := db.QueryRow(`SELECT type || ' ' || name FROM sqlite_master WHERE type IN ('trigger', 'view')`).Scan(&name); {
+	case err == nil:
+		return fmt.Errorf("the database has a %s, which is not of this program; restore a backup that has none", name)
+	case !errors.Is(err, sql.ErrNoRows):
+		return fmt.Errorf("the database cannot be read: %w; restore a backup", err)
+	}
+	for _, table := range []string{"settings", "people", "sessions", "invitations", "charts", "commands", "links", "comments"} {
 		var n int
 		if err := db.QueryRow(`SELECT count(*) FROM sqlite_master WHERE type = 'table' AND name = ?`, table).Scan(&n); err != nil || n != 1 {
 			return fmt.Errorf("the database has no table %q; restore a backup", table)

@@ -154,6 +154,8 @@ type Thread struct {
 	From    int // which of them is the first here
 }
 
+// Comments are in the order in which they came, which is not told by their times: clocks are set back.
+
 // partOf is where the part of so many begins in which one of them is, or the last.
 func partOf(all, one int) int {
 	return max(0, min(one, all-1)) / RemarksAtOnce * RemarksAtOnce
@@ -169,7 +171,7 @@ func (s *Store) Threads(chart string, all, one int) (ts []Thread, from int, err 
 }
 
 func (s *Store) threads(chart string, from int) ([]Thread, error) {
-	rs, err := s.remarks(longestAmong, `FROM comments WHERE chart = ? AND answers = '' ORDER BY settled, at, rowid LIMIT ? OFFSET ?`, chart, RemarksAtOnce, from)
+	rs, err := s.remarks(longestAmong, `FROM comments WHERE chart = ? AND answers = '' ORDER BY settled, rowid LIMIT ? OFFSET ?`, chart, RemarksAtOnce, from)
 	if err != nil {
 		return nil, err
 	}
@@ -181,8 +183,8 @@ func (s *Store) threads(chart string, from int) ([]Thread, error) {
 		ids = append(ids, r.ID)
 	}
 	those := strings.TrimPrefix(strings.Repeat(",?", len(rs)), ",")
-	as, err := s.remarks(longestAmong, `FROM (SELECT *, row_number() OVER (PARTITION BY answers ORDER BY at DESC, rowid DESC) AS nth, rowid AS row
-		FROM comments WHERE chart = ? AND answers IN (`+those+`)) WHERE nth <= ? ORDER BY at, row`, append(ids, answersAmong)...)
+	as, err := s.remarks(longestAmong, `FROM (SELECT *, row_number() OVER (PARTITION BY answers ORDER BY rowid DESC) AS nth, rowid AS row
+		FROM comments WHERE chart = ? AND answers IN (`+those+`)) WHERE nth <= ? ORDER BY row`, append(ids, answersAmong)...)
 	if err != nil {
 		return nil, err
 	}
@@ -219,7 +221,7 @@ func (s *Store) Thread(chart, id string, one int) (Thread, error) {
 		return t, err
 	}
 	t.From = partOf(t.Answers, one)
-	t.Replies, err = s.remarks(longestRemark, `FROM comments WHERE chart = ? AND answers = ? ORDER BY at, rowid LIMIT ? OFFSET ?`, chart, id, RemarksAtOnce, t.From)
+	t.Replies, err = s.remarks(longestRemark, `FROM comments WHERE chart = ? AND answers = ? ORDER BY rowid LIMIT ? OFFSET ?`, chart, id, RemarksAtOnce, t.From)
 	return t, err
 }
 

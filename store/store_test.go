@@ -1,6 +1,7 @@
 package store
 
 import (
+	"database/sql"
 	"errors"
 	"fmt"
 	"math"
@@ -187,6 +188,13 @@ func TestThreads(t *testing.T) {
 	if err != nil || from != 0 || len(ts) != RemarksAtOnce || ts[0].Body != "open 0" || ts[RemarksAtOnce-1].Body != fmt.Sprint("open ", RemarksAtOnce-1) {
 		t.Fatalf("%d: %+v, %v", len(ts), ts, err)
 	}
+	// A clock that was set back changes no order.
+	if _, err := s.w.Exec(`UPDATE comments SET at = -at`); err != nil {
+		t.Fatal(err)
+	}
+	if again, _, err := s.Threads(id, all, 0); err != nil || again[0].ID != first.ID || again[0].Replies[0].ID != ts[0].Replies[0].ID {
+		t.Errorf("with times in another order: %+v, %v", again, err)
+	}
 	as := ts[0].Replies
 	if len(as) != answersAmong || ts[0].Answers != answersAmong+2 || !strings.HasPrefix(as[0].Body, "answer 2 ") || !as[0].Cut || len(as[0].Body) != longestAmong {
 		t.Errorf("its answers are %+v of %d", as, ts[0].Answers)
@@ -353,6 +361,39 @@ func TestGoBack(t *testing.T) {
 	name(3, "On again")
 	if c, _, _ := s.Chart(id); c.Name != "On again" {
 		t.Error("it does not go on")
+	}
+}
+
+// A backup that has something in it which runs by itself is not taken.
+func TestTriggersAreRefused(t *testing.T) {
+	s, dir, _ := opened(t)
+	file := filepath.Join(t.TempDir(), "given.db")
+	if err := Backup(dir, file); err != nil {
+		t.Fatal(err)
+	}
+	if err := Restore(t.TempDir(), file); err != nil {
+		t.Errorf("a backup of ours: %v", err)
+	}
+	if _, err := s.w.Exec(`CREATE TRIGGER theirs AFTER INSERT ON sessions BEGIN UPDATE people SET password = ''; END`); err != nil {
+		t.Fatal(err)
+	}
+	s.Close()
+	if s, err := Open(dir); err == nil {
+		s.Close()
+		t.Error("it is opened")
+	} else if !strings.Contains(err.Error(), "trigger theirs") {
+		t.Errorf("told as %v", err)
+	}
+	db, err := sql.Open("sqlite", "file:"+file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer db.Close()
+	if _, err := db.Exec(`CREATE VIEW theirs AS SELECT * FROM people`); err != nil {
+		t.Fatal(err)
+	}
+	if err := Restore(t.TempDir(), file); err == nil || !strings.Contains(err.Error(), "view theirs") {
+		t.Errorf("restored: %v", err)
 	}
 }
 

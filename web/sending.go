@@ -1,15 +1,10 @@
 package web
 
 import (
-	"bytes"
 	"io"
 	"net"
 	"sync"
 	"time"
-
-	"github.com/gofiber/fiber/v3"
-
-	"plaintracer/store"
 )
 
 // An answer is in memory until it has been read, and whoever asked may read slowly. So much of large answers may be on
@@ -58,43 +53,6 @@ func (s *sending) begin(size int, shares []share) (done func(), ok bool) {
 			}
 		}
 	}), true
-}
-
-// counted is an answer that is counted until it has been sent, or its reader is gone.
-type counted struct {
-	io.Reader
-	done func()
-}
-
-func (c counted) Close() error { c.done(); return nil }
-
-// send is c.Send and c.SendStream of an answer of that size, of which held bytes are in memory while it is read.
-func (s *Server) send(c fiber.Ctx, r io.Reader, size, held int) error {
-	shares := []share{{"", mostOfAll}, {"address " + s.caller(c), mostOfAddress}}
-	if l, ok := c.Locals(linkKey).(store.Link); ok {
-		shares = append(shares, share{"link " + l.Token, mostOfLink})
-	}
-	done, ok := s.sending.begin(held, shares)
-	if !ok {
-		c.Response().ResetBody()
-		return tooMuch(c, fiber.StatusServiceUnavailable, "The server is still sending what was asked for before. Try again in a minute.")
-	}
-	return c.SendStream(counted{r, done}, size)
-}
-
-// sendCounted counts an answer that is in memory as a whole, where it is large.
-func (s *Server) sendCounted(c fiber.Ctx) error {
-	if c.Response().IsBodyStream() {
-		return nil // counted already
-	}
-	b := c.Response().Body()
-	if len(b) < largeAnswer {
-		return nil
-	}
-	if own := c.Response().SwapBody(nil); len(own) == len(b) {
-		b = own // the answer's own buffer, which would be used for others meanwhile
-	}
-	return s.send(c, bytes.NewReader(b), len(b), len(b))
 }
 
 // Steady is a listener whose connections end when what they are sent is not read.

@@ -93,7 +93,11 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		app.Use("/review", l)
 	}
 	for _, r := range srv.Routes() {
-		app.Add([]string{r.Method}, r.Path, srv.guard(r))
+		handle := srv.guard(r)
+		if r.Access != Anyone { // what anyone gets is in memory once for all
+			handle = srv.counting(handle)
+		}
+		app.Add([]string{r.Method}, r.Path, handle)
 	}
 	app.Hooks().OnPreShutdown(func() error { srv.bus.Close(); return nil })
 	return app, nil

@@ -51,7 +51,7 @@ const (
 	badKind         = "there is no kind %q; expected square, straight, curved, wide or none"
 	loosePort       = "a loose end cannot have a port"
 	badPort         = "step %q has no port %q; expected top, right, bottom or left"
-	pageTooFull     = "a page can have at most %d lanes, %d steps and %d connectors"
+	pageTooFull     = "a page can have at most %d lanes and as many stages, %d steps and %d connectors"
 	idTwice         = "%s[%d].id: %q appears twice"
 	nullLane        = "lanes[%d] is null"
 	inLane          = "lanes[%d]: %w"
