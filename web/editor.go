@@ -160,10 +160,20 @@ func tileOf(name string) *chart.Sheet {
 	return nil
 }
 
+// longPicture is from how many steps on a page's PNG takes several seconds.
+const longPicture = 2000
+
+func largestPage(ch *chart.Chart) (steps int) {
+	for _, p := range ch.Pages {
+		steps = max(steps, len(p.Steps))
+	}
+	return steps
+}
+
 func (s *Server) exportPanel(c fiber.Ctx) error {
 	ch, _, err := s.store.Chart(entry(c).ID)
 	if err != nil {
 		return err
 	}
-	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch), "Pages": len(ch.Pages), "Files": len(ch.Files())})
+	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch), "Pages": len(ch.Pages), "Files": len(ch.Files()), "Long": largestPage(ch) >= longPicture})
 }
