@@ -175,5 +175,8 @@ func (s *Server) exportPanel(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	return s.render(c, "export-panel", fiber.Map{"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch), "Pages": len(ch.Pages), "Files": len(ch.Files()), "Long": largestPage(ch) >= longPicture})
+	return s.render(c, "export-panel", fiber.Map{
+		"Chart": entry(c), "Unprintable": scene.UnprintableWords(ch),
+		"Pages": len(ch.Pages), "Files": len(ch.Files()), "Long": largestPage(ch) >= longPicture,
+	})
 }

@@ -103,7 +103,7 @@ func (r Reader) read(ctx context.Context, a asked) (told, error) {
 		return told{}, ctx.Err()
 	case limited.Err() != nil || timeUp(cmd.ProcessState):
 		return told{}, errTooLong
-	case err != nil && bytes.Contains(said.Bytes(), []byte("memory")):
+	case err != nil && outOfMemory(said.Bytes()):
 		return told{}, errTooLarge
 	case err != nil:
 		return told{}, errUnreadable
@@ -116,6 +116,16 @@ func (r Reader) read(ctx context.Context, a asked) (told, error) {
 		return told{}, errors.New(t.Refused)
 	}
 	return t, nil
+}
+
+// outOfMemory reports whether a process that ended said that it had no memory left, be it for a thread.
+func outOfMemory(said []byte) bool {
+	for _, words := range []string{"memory", "pthread_create failed", "failed to create new OS thread"} {
+		if bytes.Contains(said, []byte(words)) {
+			return true
+		}
+	}
+	return false
 }
 
 // bounded takes so many bytes and forgets the rest: what comes is then no whole answer.
