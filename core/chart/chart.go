@@ -17,6 +17,8 @@ type Chart struct {
 	Name  string  `json:"name"`
 	House *House  `json:"house,omitempty"` // set by SetHouse; nil for the plain look
 	Pages []*Page `json:"pages"`
+
+	Numbering *Numbering `json:"numbering,omitempty"` // nil for 1, 2, 3 along the flow
 }
 
 // Page is what is drawn on one sheet of paper. W and H are its size in px: that of its sheet, or
@@ -67,7 +69,8 @@ type Step struct {
 	Picture *File       `json:"picture,omitempty"` // that it shows; a picture is not changed but replaced
 	Front   int         `json:"front,omitempty"`   // how far in front it is drawn; below 0 behind everything
 	Locked  bool        `json:"locked,omitempty"`
-	Held    []Group     `json:"held,omitempty"` // the groups that hold it, from the outside in; a list of them is not changed but replaced
+	Pinned  bool        `json:"pinned,omitempty"` // its number stays when others are numbered
+	Held    []Group     `json:"held,omitempty"`   // the groups that hold it, from the outside in; a list of them is not changed but replaced
 }
 
 // Port is a place on the outline, put there by hand, where connectors hold. X
@@ -219,7 +222,7 @@ func (p *Page) connectorAt(id string) int {
 
 // Clone returns a copy that shares nothing with c.
 func (c *Chart) Clone() *Chart {
-	out := &Chart{Name: c.Name, House: c.House, Pages: make([]*Page, len(c.Pages))}
+	out := &Chart{Name: c.Name, House: c.House, Numbering: c.Numbering, Pages: make([]*Page, len(c.Pages))}
 	for i, p := range c.Pages {
 		out.Pages[i] = p.Clone()
 	}

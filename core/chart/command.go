@@ -19,7 +19,7 @@ type Command struct {
 // Part is one elementary change. Do names it; the other fields are those that
 // it needs:
 //
-//	chart.set   Name or House (one without a name takes it away)
+//	chart.set   any of Name, House (one without a name takes it away), Numbering (one that says nothing takes it away)
 //	page.add    NewPage, At             page.drop   Page
 //	page.order  Order (ids of all pages)
 //	page.set    Page and any of Title, W, H, Sheet, Setup, Frame, Crossings, KeepOff, Key, Shown, Link,
@@ -35,7 +35,7 @@ type Command struct {
 //	step.add    Page, Step, At          step.drop   Page, ID
 //	step.place  Page, Places
 //	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
-//	            that is given), Number, Fields, Ports, Link, Files, Picture, Front, Locked, Held, StepLook (an empty
+//	            that is given), Number, Fields, Ports, Link, Files, Picture, Front, Locked, Pinned, Held, StepLook (an empty
 //	            one takes it away)
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
@@ -100,6 +100,8 @@ type Part struct {
 	Front     *int       `json:"front,omitempty"`
 	Locked    *bool      `json:"locked,omitempty"`
 	Held      *[]Group   `json:"held,omitempty"`
+	Pinned    *bool      `json:"pinned,omitempty"`
+	Numbering *Numbering `json:"numbering,omitempty"`
 
 	Ways map[string]*Way `json:"ways,omitempty"`
 }

@@ -21,6 +21,8 @@ type file struct {
 	Name    string  `json:"name"`
 	House   *House  `json:"house,omitempty"`
 	Pages   []*Page `json:"pages"`
+
+	Numbering *Numbering `json:"numbering,omitempty"`
 }
 
 // Marshal writes the chart as canonical JSON: the same chart gives the same
@@ -30,7 +32,7 @@ func Marshal(c *Chart) ([]byte, error) {
 	e := json.NewEncoder(&b)
 	e.SetEscapeHTML(false)
 	e.SetIndent("", " ")
-	err := e.Encode(file{Format, Version, c.Name, c.House, c.Pages})
+	err := e.Encode(file{Format, Version, c.Name, c.House, c.Pages, c.Numbering})
 	return b.Bytes(), err
 }
 
@@ -58,7 +60,7 @@ func Unmarshal(b []byte) (*Chart, error) {
 	if err := d.Decode(&f); err != nil {
 		return nil, where(b, err)
 	}
-	c := &Chart{Name: f.Name, House: f.House, Pages: f.Pages}
+	c := &Chart{Name: f.Name, House: f.House, Pages: f.Pages, Numbering: f.Numbering}
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
@@ -73,6 +75,11 @@ func (c *Chart) Check() error {
 	}
 	if c.House != nil {
 		if err := c.House.Check(); err != nil {
+			return fmt.Errorf("$.%w", err)
+		}
+	}
+	if c.Numbering != nil {
+		if err := c.Numbering.check(); err != nil {
 			return fmt.Errorf("$.%w", err)
 		}
 	}

@@ -10,7 +10,7 @@ import (
 
 func setChart(c *Chart, d Part) ([]Part, error) {
 	inv := Part{Do: "chart.set"}
-	if d.Name == nil && d.House == nil {
+	if d.Name == nil && d.House == nil && d.Numbering == nil {
 		return nil, errors.New(noName)
 	}
 	if d.Name != nil {
@@ -19,6 +19,11 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 		}
 		old := c.Name
 		inv.Name = &old
+	}
+	if d.Numbering != nil {
+		if err := d.Numbering.check(); err != nil {
+			return nil, err
+		}
 	}
 	if d.House != nil {
 		if inv.House = c.House; c.House == nil {
@@ -35,6 +40,14 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 	}
 	if d.Name != nil {
 		c.Name = *d.Name
+	}
+	if d.Numbering != nil {
+		if inv.Numbering = c.Numbering; c.Numbering == nil {
+			inv.Numbering = &Numbering{}
+		}
+		if c.Numbering = d.Numbering; d.Numbering.plain() {
+			c.Numbering = nil
+		}
 	}
 	return []Part{inv}, nil
 }

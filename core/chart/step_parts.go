@@ -167,7 +167,7 @@ func setStep(p *Page, d Part) ([]Part, error) {
 			next.Picture = nil
 		}
 	}
-	inv.Front, inv.Locked = set(&next.Front, d.Front), set(&next.Locked, d.Locked)
+	inv.Front, inv.Locked, inv.Pinned = set(&next.Front, d.Front), set(&next.Locked, d.Locked), set(&next.Pinned, d.Pinned)
 	if d.Held != nil {
 		was := append([]Group{}, s.Held...)
 		inv.Held, next.Held = &was, append([]Group(nil), *d.Held...)

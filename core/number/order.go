@@ -1,12 +1,14 @@
-// Package number computes step numbers along the flow. The same graph gives
-// the same numbers wherever the steps stand.
+// Package number computes step numbers along the flow, as a chart's numbering says. The same graph
+// gives the same numbers wherever the steps stand.
+//
+// Order is the order of the steps of a page (order.go), a scheme makes numbers of it (scheme.go), new
+// steps can be given some in between (between.go), and what refers to a step follows its number
+// (refer.go).
 package number
 
 import (
 	"container/heap"
-	"strconv"
 
-	"plaintracer/core/chart"
 	"plaintracer/core/flow"
 )
 
@@ -75,46 +77,4 @@ func (r *ranks) Pop() any {
 	v := (*r)[last]
 	*r = (*r)[:last]
 	return v
-}
-
-// Page returns the command that numbers a page 1..n; ok is false when every
-// number stands already.
-func Page(p *chart.Page) (cmd chart.Command, ok bool) {
-	cmd.Words = "number"
-	cmd.Parts, _ = from(&chart.Chart{Pages: []*chart.Page{p}}, p, 1)
-	return cmd, len(cmd.Parts) > 0
-}
-
-// Chart returns the command that numbers a page and those that the flow goes on to from it, or
-// comes from, as one: numbers run on through off-page connectors.
-func Chart(c *chart.Chart, p *chart.Page) (cmd chart.Command, ok bool) {
-	cmd.Words = "number"
-	next := 1
-	for _, q := range flow.Linked(c, p) {
-		var parts []chart.Part
-		parts, next = from(c, q, next)
-		cmd.Parts = append(cmd.Parts, parts...)
-	}
-	return cmd, len(cmd.Parts) > 0
-}
-
-// from are the parts that number a page of a chart from a number on, and the number that follows.
-// Off-page connectors with a mate are the two ends of a connector, and no steps.
-func from(c *chart.Chart, p *chart.Page, first int) (parts []chart.Part, next int) {
-	g := flow.Of(p)
-	want := make([]string, len(p.Steps))
-	next = first
-	for _, v := range Order(g) {
-		if len(flow.Mates(c, p.Steps[v])) == 0 {
-			want[v] = strconv.Itoa(next)
-			next++
-		}
-	}
-	for v, s := range p.Steps {
-		if s.Number != want[v] {
-			n := want[v]
-			parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: s.ID, Number: &n})
-		}
-	}
-	return parts, next
 }
