@@ -51,9 +51,9 @@ const (
 
 // Limits of a numbering.
 const (
-	mostFirst  = 99999
-	mostDigits = 6
-	mostPrefix = 10 // bytes
+	MostFirst  = 99999
+	MostDigits = 6
+	MostPrefix = 10 // bytes
 )
 
 // All values, in the order in which they are offered.
@@ -74,13 +74,13 @@ func (n *Numbering) check() error {
 			return fmt.Errorf(badNumbering, "without", k)
 		}
 	}
-	if n.First < 0 || n.First > mostFirst || n.Every < 0 || n.Every > mostFirst {
-		return fmt.Errorf(badFirst, mostFirst)
+	if n.First < 0 || n.First > MostFirst || n.Every < 0 || n.Every > MostFirst {
+		return fmt.Errorf(badFirst, MostFirst)
 	}
-	if n.Digits < 0 || n.Digits > mostDigits {
-		return fmt.Errorf(badDigits, mostDigits)
+	if n.Digits < 0 || n.Digits > MostDigits {
+		return fmt.Errorf(badDigits, MostDigits)
 	}
-	return checkText("numbering.prefix", n.Prefix, mostPrefix)
+	return checkText("numbering.prefix", n.Prefix, MostPrefix)
 }
 
 // plain reports whether it says nothing.

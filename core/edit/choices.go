@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 
 	"plaintracer/core/chart"
@@ -73,6 +74,24 @@ func paperChoices() []Choice {
 	var out []Choice
 	for _, p := range chart.Papers {
 		out = append(out, Choice{Arg: p.Name, Words: p.Name})
+	}
+	return out
+}
+
+func numberByChoices() []Choice {
+	words := []string{say.WordByFlow, say.WordByLane, say.WordByPage, say.WordByPart, say.WordByStage}
+	var out []Choice
+	for i, by := range chart.NumberBys {
+		out = append(out, Choice{Arg: cmp.Or(string(by), "flow"), Words: words[i]})
+	}
+	return out
+}
+
+func numberNotChoices() []Choice {
+	words := []string{say.WordTerminators, say.WordDocuments, say.WordStores}
+	var out []Choice
+	for i, not := range chart.NumberNots {
+		out = append(out, Choice{Arg: string(not), Words: words[i]})
 	}
 	return out
 }

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"slices"
 	"strings"
 
 	"plaintracer/core/arrange"
@@ -56,12 +57,13 @@ const (
 	LooseDrawer  Place = "loose"
 	HoldDrawer   Place = "together"
 
-	PageDrawer Place = "page"
-	PageTabs   Place = "pages"
-	InList     Place = "step list"
-	AtPaper    Place = "bar and margin"
-	AtHand     Place = "menu at the hand" // and by key
-	ByKey      Place = "keys"
+	PageDrawer   Place = "page"
+	NumberDrawer Place = "numbers"
+	PageTabs     Place = "pages"
+	InList       Place = "step list"
+	AtPaper      Place = "bar and margin"
+	AtHand       Place = "menu at the hand" // and by key
+	ByKey        Place = "keys"
 )
 
 // Label is what stands on the command's button.
@@ -293,6 +295,40 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "page-drop", Words: say.WordDropPage, Place: PageTabs, need: needPages, do: func(e *Editor, arg string) { e.pages.Delete(arg) }},
 		{Name: "page-left", Words: say.WordPageLeft, Keys: []string{"Alt+PageUp"}, Place: ByKey, need: needPageBefore, do: func(e *Editor, _ string) { e.pages.Shift(-1) }},
 		{Name: "page-right", Words: say.WordPageRight, Keys: []string{"Alt+PageDown"}, Place: ByKey, need: needPageAfter, do: func(e *Editor, _ string) { e.pages.Shift(1) }},
+		drawer("numbers", say.WordNumbers, "", InList, always),
+		{Name: "number-by", Words: say.WordNumberBy, Place: NumberDrawer, Choices: numberByChoices(), need: always,
+			do: func(e *Editor, arg string) {
+				e.pages.SetNumbering(func(n *chart.Numbering) { n.By = pages.NumberBy(arg) })
+			},
+			on: func(e *Editor, arg string) bool { return e.pages.Numbering().By == pages.NumberBy(arg) }},
+		{Name: "number-not", Words: say.WordNumberNot, Place: NumberDrawer, Choices: numberNotChoices(), need: always,
+			do: func(e *Editor, arg string) { e.pages.ToggleNumberNot(chart.NumberNot(arg)) },
+			on: func(e *Editor, arg string) bool {
+				return slices.Contains(e.pages.Numbering().Without, chart.NumberNot(arg))
+			}},
+		{Name: "number-outcomes", Words: say.WordOutcomes, Place: NumberDrawer, need: always,
+			do: func(e *Editor, _ string) {
+				e.pages.SetNumbering(func(n *chart.Numbering) { n.Outcomes = !n.Outcomes })
+			},
+			on: func(e *Editor, _ string) bool { return e.pages.Numbering().Outcomes }},
+		{Name: "number-shown", Words: say.WordNumberShown, Place: NumberDrawer, need: always,
+			Choices: []Choice{{Arg: "tags", Words: say.WordOnTags}, {Arg: string(chart.InList), Words: say.WordInList}},
+			do: func(e *Editor, arg string) {
+				e.pages.SetNumbering(func(n *chart.Numbering) { n.Shown = pages.NumberShown(arg) })
+			},
+			on: func(e *Editor, arg string) bool { return e.pages.Numbering().Shown == pages.NumberShown(arg) }},
+		{Name: "number-after", Words: say.WordNumberNew, Place: NumberDrawer, need: always,
+			Choices: []Choice{{Arg: "anew", Words: say.WordRenumber}, {Arg: "between", Words: say.WordBetween}},
+			do: func(e *Editor, arg string) {
+				e.pages.SetNumbering(func(n *chart.Numbering) { n.Between = arg == "between" })
+			},
+			on: func(e *Editor, arg string) bool { return e.pages.Numbering().Between == (arg == "between") }},
+		{Name: "number-set", Words: say.WordNumberSet, Place: NumberDrawer, need: always, do: func(e *Editor, arg string) { e.pages.SetNumberTyped(arg) }},
+		{Name: "number-all", Words: say.WordNumberAll, Place: NumberDrawer, need: needPage, do: func(e *Editor, _ string) { e.pages.NumberAll() }},
+		{Name: "number-new", Words: say.WordNumberOnly, Place: NumberDrawer, need: needPage, do: func(e *Editor, _ string) { e.pages.NumberNew() }},
+		{Name: "number-table", Words: say.WordNumberTable, Place: NumberDrawer, need: needRenumbered, do: func(e *Editor, _ string) { e.pages.NumberTable() }},
+		{Name: "pin-number", Words: say.WordPin, Place: NumberDrawer, Menu: true, need: needNumbered, do: func(e *Editor, _ string) { e.pages.Pin() },
+			on: func(e *Editor, _ string) bool { return e.pages.AllPinned() }},
 		drawer("page", say.WordPageDrawer, "Page…", PageTabs, always),
 		{Name: "page-paper", Words: say.WordPaper, Place: PageDrawer, Choices: paperChoices(), need: always,
 			do: func(e *Editor, arg string) { e.pages.SetPaper(arg) }, on: func(e *Editor, arg string) bool { return e.pages.PaperIs(arg) }},

@@ -210,3 +210,11 @@ func moved(a, b *sheet.Run) (by geom.Point, same bool) {
 	}
 	return by, true
 }
+
+// tag is the number that a step shows.
+func tag(s *sheet.Sheet, st *chart.Step) string {
+	if !s.Tags() {
+		return ""
+	}
+	return st.Number
+}

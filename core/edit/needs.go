@@ -36,6 +36,22 @@ func needOneStep(e *Editor) string {
 	return ""
 }
 
+func needNumbered(e *Editor) string {
+	for _, s := range e.Steps() {
+		if s.Number != "" {
+			return ""
+		}
+	}
+	return say.WhyNumbered
+}
+
+func needRenumbered(e *Editor) string {
+	if !e.pages.Renumbered() {
+		return say.WhyRenumbered
+	}
+	return ""
+}
+
 func needGroup(e *Editor) string {
 	if len(e.steps.Held()) == 0 {
 		return say.WhyNoGroup

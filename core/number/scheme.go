@@ -27,6 +27,47 @@ func Chart(c *chart.Chart, p *chart.Page) (cmd chart.Command, ok bool) {
 	return s.command()
 }
 
+// All returns the command that numbers all pages of a chart.
+func All(c *chart.Chart) (cmd chart.Command, ok bool) {
+	cmd.Words = "number"
+	var changed []change
+	done := map[*chart.Page]bool{}
+	for _, p := range c.Pages {
+		if done[p] {
+			continue
+		}
+		s := schemeOf(c, p)
+		s.number()
+		for _, q := range s.pages {
+			done[q] = true
+		}
+		parts, of := s.changes()
+		cmd.Parts, changed = append(cmd.Parts, parts...), append(changed, of...)
+	}
+	cmd.Parts = append(cmd.Parts, follow(c, changed)...)
+	return cmd, len(cmd.Parts) > 0
+}
+
+// Sample are the first numbers of a numbering, in words.
+func Sample(by chart.Numbering) string {
+	s := &scheme{by: by, given: map[string]int{}}
+	heads := []string{"", "", ""}
+	switch by.By {
+	case chart.ByLane:
+		heads = []string{"A", "A", "B"}
+	case chart.ByPage, chart.ByStage:
+		heads = []string{"1.", "1.", "2."}
+	}
+	var out []string
+	for _, h := range heads {
+		out = append(out, s.next(h))
+	}
+	if by.By == chart.ByPart {
+		out = append(out, s.next(strings.TrimPrefix(out[2], by.Prefix)+"."))
+	}
+	return strings.Join(out, ", ")
+}
+
 // Between returns the command that numbers the steps without a number alone, so that they come between
 // those that have one: 4.1 behind 4. Behind the last one numbers go on as they do.
 func Between(c *chart.Chart, p *chart.Page) (cmd chart.Command, ok bool) {
@@ -287,18 +328,20 @@ func (s *scheme) counting(head string) (first, every, digits int) {
 	return cmp.Or(s.by.First, 1), cmp.Or(s.by.Every, 1), s.by.Digits
 }
 
-// command is what brings the steps of the pages to their numbers.
+// command is what brings the steps of the pages to their numbers, and what refers to them.
 func (s *scheme) command() (cmd chart.Command, ok bool) {
-	cmd.Words = "number"
-	var changed []change
+	parts, changed := s.changes()
+	return chart.Command{Words: "number", Parts: append(parts, follow(s.chart, changed)...)}, len(parts) > 0
+}
+
+func (s *scheme) changes() (parts []chart.Part, changed []change) {
 	for _, p := range s.pages {
 		for _, st := range p.Steps {
 			if n := s.want[st]; st.Number != n {
-				cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.set", Page: p.ID, ID: st.ID, Number: &n})
+				parts = append(parts, chart.Part{Do: "step.set", Page: p.ID, ID: st.ID, Number: &n})
 				changed = append(changed, change{p.ID, st.ID, st.Number, n})
 			}
 		}
 	}
-	cmd.Parts = append(cmd.Parts, follow(s.chart, changed)...)
-	return cmd, len(cmd.Parts) > 0
+	return parts, changed
 }

@@ -94,7 +94,7 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	}
 	e.Items = append(e.Items, wording(sh, look.Runs(s.Page, st))...)
 	e.Items = append(e.Items, fields(s, sh)...)
-	if st.Number != "" {
+	if st.Number != "" && s.Tags() {
 		e.Items = append(e.Items, tag(sh, style.Ink(s.Page))...)
 	}
 	if len(st.Files) > 0 {

@@ -382,6 +382,9 @@ func (s *Sheet) GoesTo(st *chart.Step) string {
 	return ""
 }
 
+// Tags reports whether steps show their numbers.
+func (s *Sheet) Tags() bool { return s.in.Numbering == nil || s.in.Numbering.Shown == chart.OnTags }
+
 // PartOf is the step that leads to this page, and its page: the first of the chart; ok is false
 // where none does.
 func (s *Sheet) PartOf() (p *chart.Page, st *chart.Step, ok bool) {

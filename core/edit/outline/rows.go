@@ -16,6 +16,7 @@ import (
 type Row struct {
 	ID     string       `json:"id"`
 	Number string       `json:"number"`
+	Pinned bool         `json:"pinned"` // the number
 	Lane   string       `json:"lane"`
 	Symbol string       `json:"symbol"`
 	Kind   string       `json:"symbolName"` // the symbol's name
@@ -77,7 +78,7 @@ func Rows(c *chart.Chart, p *chart.Page) []Row {
 		info, _ := symbol.Of(s.Symbol)
 		r := Row{
 			ID:     s.ID,
-			Number: s.Number,
+			Number: s.Number, Pinned: s.Pinned,
 			Lane:   lanes[s.Lane],
 			Symbol: string(s.Symbol),
 			Kind:   info.Name,

@@ -5,6 +5,7 @@ package pages
 import (
 	"plaintracer/core/edit/session"
 	"plaintracer/core/edit/text"
+	"plaintracer/core/number"
 )
 
 // Editor changes the pages of a session.
@@ -12,6 +13,8 @@ type Editor struct {
 	*session.Session
 	text   *text.Editor
 	charts []ChartName
+
+	renumbered []number.Row // what had another number before the last numbering
 }
 
 // New edits the pages of a session.

@@ -11,6 +11,8 @@ type Facts struct {
 	Sheet SheetFacts  `json:"sheet"`
 	Link  LinkFacts   `json:"link"`
 	Shown []ShownFact `json:"shown"` // fields that steps show
+
+	Numbers NumberFacts `json:"numbers"`
 }
 
 // ShownFact is a rule by which steps show a field, as hiding it takes it and in words.
@@ -21,7 +23,7 @@ type ShownFact struct {
 
 // Facts are those of the page that is shown, and of all.
 func (e *Editor) Facts() Facts {
-	f := Facts{Pages: e.pageFacts(), Sheet: e.sheetFacts(), Link: e.linkFacts(), Shown: []ShownFact{}}
+	f := Facts{Pages: e.pageFacts(), Sheet: e.sheetFacts(), Link: e.linkFacts(), Shown: []ShownFact{}, Numbers: e.numberFacts()}
 	for _, r := range e.Page().Shown {
 		f.Shown = append(f.Shown, ShownFact{session.Quote(r), say.Shown(r)})
 	}

@@ -2,14 +2,11 @@ package pages
 
 import (
 	"context"
-	"slices"
 
 	"plaintracer/core/arrange"
-	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/layout"
-	"plaintracer/core/number"
 )
 
 // LayOut computes places for the whole page; where steps are locked it asks first.
@@ -29,18 +26,6 @@ func (e *Editor) LayOut(all bool, dir layout.Direction) {
 		return
 	}
 	e.outgrown()
-}
-
-// NumberSteps numbers the steps along the flow.
-func (e *Editor) NumberSteps() {
-	switch cmd, ok := number.Chart(e.Chart(), e.Page()); {
-	case ok && slices.ContainsFunc(cmd.Parts, func(d chart.Part) bool { return d.Page != e.PageID() }):
-		e.ApplyToPages(cmd.Words, cmd.Parts...)
-	case ok:
-		e.Apply(cmd.Words, cmd.Parts...)
-	default:
-		e.Say(say.Numbered)
-	}
 }
 
 // SplitPage moves what lies beyond the sheet to as many pages more as it takes. Lanes that are higher

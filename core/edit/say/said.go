@@ -92,6 +92,10 @@ const (
 	DidGroup       = "group"
 	DidUngroup     = "ungroup"
 	DidNameGroup   = "name group"
+	DidNumber      = "number"
+	DidNumbering   = "numbering"
+	DidPinNumber   = "pin the number"
+	DidUnpinNumber = "unpin the number"
 	DidLock        = "lock"
 	DidUnlock      = "unlock"
 	DidDropFile    = "remove file"
@@ -278,6 +282,8 @@ func DidMake(symbol string) string { return "change symbol to " + strings.ToLowe
 // Why a command cannot be done now, as part of a sentence.
 const (
 	WhyStep         = "select a step first"
+	WhyNumbered     = "select a step that has a number"
+	WhyRenumbered   = "no number has changed yet"
 	WhyOneStep      = "select one step first"
 	WhyTwoSteps     = "select two or more steps first"
 	WhyNoGroup      = "select a group first"
@@ -360,6 +366,7 @@ const (
 	Pipette         = "Click what has the colour. Press Escape to cancel."
 	NoColourThere   = "Nothing there has a colour to pick."
 	Numbered        = "The numbers are already in order."
+	TableCopied     = "Copied: old number, new number, step. Paste it into a mail or a spreadsheet."
 	KindAlready     = "It is already of that kind."
 	LookAlready     = "It already looks like that."
 	DefaultAlready  = "It already has its default look."
@@ -422,7 +429,20 @@ func CannotAgain(verb, what string) string {
 func TakenBack(what, why string) string {
 	return fmt.Sprintf("Your change %q was undone: %s.", what, strings.TrimSuffix(why, "."))
 }
-func Gap(line string) string        { return "Deleted. " + line + " are no longer connected." }
+func Gap(line string) string { return "Deleted. " + line + " are no longer connected." }
+
+// NumbersChanged says how many steps have another number.
+func NumbersChanged(n int) string {
+	if n == 1 {
+		return "1 number changed."
+	}
+	return fmt.Sprintf("%d numbers changed.", n)
+}
+
+// LongPrefix and TypeWhole say what can be typed of a numbering.
+func LongPrefix(most int) string { return fmt.Sprintf("A prefix can have at most %d letters.", most) }
+func TypeWhole(most int) string  { return fmt.Sprintf("Type a whole number from 1 to %d.", most) }
+
 func NoNumber(number string) string { return "No step has the number " + number + "." }
 func Glued(n, left int) string {
 	return fmt.Sprintf("Attached %s. No step is within reach of the other %d.", many(n, "end"), left)

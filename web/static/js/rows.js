@@ -275,6 +275,11 @@ export class Rows {
   row(r) {
     const li = filled('row', { number: r.number, text: r.text, data: r.data });
     li.dataset.id = r.id;
+    if (r.pinned) {
+      const no = li.querySelector('[data-of=number]');
+      no.classList.add('pinned');
+      no.title = 'Pinned: it stays when others are numbered';
+    }
     li.querySelector('.words').setAttribute(
       'aria-label',
       [r.number ? `Step ${r.number}` : 'Step without a number', r.symbolName, r.lane && `in ${r.lane}`]

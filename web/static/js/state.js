@@ -200,6 +200,16 @@ document.addEventListener('alpine:init', () => {
       });
     },
   }));
+  Alpine.data('numbers', () => ({
+    get n() {
+      return now().facts.numbers || {};
+    },
+    set(e) {
+      const { what } = e.target.dataset;
+      perform('number-set', JSON.stringify({ what, value: e.target.value }));
+      this.$nextTick(() => (e.target.value = this.n[what]));
+    },
+  }));
   // The look drawer: values that are typed go to the core as they are, which answers what it
   // cannot read.
   Alpine.data('look', () => ({

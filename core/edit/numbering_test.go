@@ -1,0 +1,122 @@
+package edit
+
+import (
+	"strings"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/scene"
+	"plaintracer/core/symbol"
+)
+
+// numbered is a window on a chart of four steps in a line, with numbers.
+func numbered(t *testing.T) (w *window, ids []string) {
+	t.Helper()
+	w = open(t)
+	for i, words := range []string{"Ask", "Sign", "Ship", "File"} {
+		s := w.put(symbol.Process, 100+float64(i)*180, 200, words)
+		ids = append(ids, s.ID)
+		if i > 0 {
+			w.steps.Connect(w.Page().Step(ids[i-1]), s)
+		}
+	}
+	w.Do("cancel", "")
+	w.Do("number", "")
+	return w, ids
+}
+
+func (w *window) numbers() string {
+	var out []string
+	for _, s := range w.Page().Steps {
+		out = append(out, s.Number)
+	}
+	return strings.Join(out, " ")
+}
+
+// A scheme that is chosen shows at once; one press of undo takes it back with its numbers.
+func TestNumbersByHand(t *testing.T) {
+	w, _ := numbered(t)
+	if got := w.numbers(); got != "1 2 3 4" {
+		t.Fatal(got)
+	}
+	states := []string{w.json()}
+	for _, k := range []struct{ do, arg, want string }{
+		{"number-by", "page", "1.1 1.2 1.3 1.4"},
+		{"number-set", `{"what":"first","value":" 10 "}`, "1.10 1.11 1.12 1.13"},
+		{"number-set", `{"what":"every","value":"10"}`, "1.10 1.20 1.30 1.40"},
+		{"number-by", "flow", "10 20 30 40"},
+		{"number-set", `{"what":"digits","value":"3"}`, "010 020 030 040"},
+		{"number-set", `{"what":"prefix","value":"R"}`, "R010 R020 R030 R040"},
+		{"number-shown", "list", "R010 R020 R030 R040"},
+	} {
+		w.Do(k.do, k.arg)
+		if got := w.numbers(); got != k.want {
+			t.Errorf("%s %s: %s, want %s", k.do, k.arg, got, k.want)
+		}
+		states = append(states, w.json())
+	}
+	if f := w.Facts().Numbers; f.Sample != "R010, R020, R030" || f.First != "10" || f.Digits != "3" || f.Prefix != "R" {
+		t.Errorf("%+v", f)
+	}
+	for _, e := range scene.Of(w.Sheet()).Elements {
+		for _, i := range e.Items {
+			if i.Text == "R010" {
+				t.Error("numbers in the list alone stand on the steps")
+			}
+		}
+	}
+	for i := len(states) - 2; i >= 0; i-- {
+		w.Do("undo", "")
+		if w.json() != states[i] {
+			t.Fatalf("undo %d leaves something", i)
+		}
+	}
+	for _, bad := range []string{"0", "x", "1000000", "-3"} {
+		w.Do("number-set", `{"what":"first","value":"`+bad+`"}`)
+		if w.json() != states[0] {
+			t.Errorf("first %q is taken", bad)
+		}
+	}
+	w.Do("number-set", `{"what":"prefix","value":"much too long"}`)
+	if w.Notice() != say.LongPrefix(chart.MostPrefix) || w.json() != states[0] {
+		t.Errorf("a long prefix: %q", w.Notice())
+	}
+}
+
+// What is pinned stays; what changed is copied as a table; new steps come in between where that is chosen.
+func TestPinnedAndNew(t *testing.T) {
+	w, ids := numbered(t)
+	w.Do("select", ids[1])
+	w.Do("pin-number", "")
+	if !w.Page().Step(ids[1]).Pinned || !w.pages.AllPinned() {
+		t.Fatal("it is not pinned")
+	}
+	w.Do("number-set", `{"what":"first","value":"2"}`)
+	if got := w.numbers(); got != "3 2 4 5" {
+		t.Errorf("around the pinned one: %s", got)
+	}
+	if f := w.Facts().Numbers; f.Changed != say.NumbersChanged(3) {
+		t.Errorf("changed: %q", f.Changed)
+	}
+	w.Do("number-table", "")
+	if clip := w.Copied(); clip != "Old\tNew\tStep\n1\t3\tAsk\n3\t4\tShip\n4\t5\tFile\n" {
+		t.Errorf("the table is %q", clip)
+	}
+	w.Do("number-after", "between")
+	w.steps.Connect(w.Page().Step(ids[2]), w.put(symbol.Process, 280, 400, "Check"))
+	w.steps.Connect(w.Page().Steps[4], w.Page().Step(ids[3]))
+	w.Do("number", "")
+	if got := w.numbers(); got != "3 2 4 5 4.1" {
+		t.Errorf("in between: %s", got)
+	}
+	w.Do("number-all", "")
+	if got := w.numbers(); strings.Contains(got, ".") || !strings.Contains(got, "2") {
+		t.Errorf("all anew: %s", got)
+	}
+	w.Do("select", ids[1])
+	w.Do("pin-number", "")
+	if w.Page().Step(ids[1]).Pinned {
+		t.Error("it is still pinned")
+	}
+}
