@@ -36,6 +36,7 @@ func init() { // not a literal: they lead back to the commands
 		"rows-cut":      func(e *Editor, _ string) { e.outline.RowsCut() },
 		"field-outcome": func(e *Editor, _ string) { e.outline.BeginOutcome() },
 		"row-leave":     func(e *Editor, arg string) { e.outline.RowLeave(arg) },
+		"refer":         func(e *Editor, arg string) { e.steps.Refer(arg) },
 		"name":          func(e *Editor, arg string) { e.rename(arg) },
 		"comments":      func(e *Editor, arg string) { e.hand.KnowComments(arg) },
 		"drawer-opened": func(e *Editor, _ string) { e.Keep(); e.DrawerOpened() },

@@ -120,3 +120,27 @@ func TestPinnedAndNew(t *testing.T) {
 		t.Error("it is still pinned")
 	}
 }
+
+// 'Check as in step 2', typed on the paper or in the list, can be let follow that step; deleting the step says who names it.
+func TestReferencesByHand(t *testing.T) {
+	for _, typed := range []func(w *window, id string){
+		func(w *window, id string) { w.Do("select", id); w.Do("text", ""); w.Accept("Check as in step 2") },
+		func(w *window, id string) { w.Do("row-text", `{"id":"`+id+`","text":"Check as in step 2"}`) },
+	} {
+		w, ids := numbered(t)
+		typed(w, ids[3])
+		if w.Notice() != say.Mentions("step 2", 1) || len(w.Offers()) != 1 || w.Offers()[0].Do != "refer" {
+			t.Fatalf("it says %q, offers %v", w.Notice(), w.Offers())
+		}
+		w.Do(w.Offers()[0].Do, w.Offers()[0].Arg)
+		w.Do("number-set", `{"what":"first","value":"7"}`)
+		if text := w.Page().Step(ids[3]).Text; text != "Check as in step 8" {
+			t.Errorf("it reads %q", text)
+		}
+		w.Do("select", ids[1])
+		w.Do("delete", "")
+		if !strings.Contains(w.Notice(), "still refers to") || w.Page().Step(ids[1]) != nil {
+			t.Errorf("deleted, it says %q", w.Notice())
+		}
+	}
+}

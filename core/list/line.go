@@ -7,6 +7,7 @@ import (
 	"unicode/utf8"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/number"
 	"plaintracer/core/symbol"
 )
 
@@ -166,7 +167,7 @@ func cutNumber(s string) (key, rest string) {
 	if !ok {
 		return "", s
 	}
-	if slices.Contains(stepWords, strings.ToLower(head)) {
+	if slices.Contains(number.StepWords, strings.ToLower(head)) {
 		num, after, _ := strings.Cut(strings.TrimLeft(rest, " "), " ")
 		k := strings.TrimRight(num, ".:)")
 		switch {

@@ -5,6 +5,8 @@ import (
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"plaintracer/core/number"
 )
 
 // What people say in lists beside steps: which outcome a line belongs to, where it leads, that the work
@@ -351,11 +353,8 @@ func cutStop(s string) (before string, ok bool) {
 	return strings.TrimRight(before, ","), ok
 }
 
-// stepWords are what a step is called.
-var stepWords = []string{"step", "schritt", "étape", "paso", "passo", "stap", "krok", "steg", "trin", "trinn"}
-
 // numberWords stand before the number of a step.
-var numberWords = append([]string{"step number", "step no.", "number", "no.", "#"}, stepWords...)
+var numberWords = append([]string{"step number", "step no.", "number", "no.", "#"}, number.StepWords...)
 
 // bare is what names a step in what people say: 'step 2', '"Pay".', 'no. 3'.
 func bare(s string) string {

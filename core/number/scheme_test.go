@@ -282,6 +282,12 @@ func TestReferencesFollow(t *testing.T) {
 	if rows := number.Table(c, cmd); !ok || len(rows) != 3 || rows[1] != (number.Row{Old: "2", New: "101", Text: "Sign"}) {
 		t.Errorf("the table is %v", rows)
 	}
+	if by, of := number.Referring(c, p, map[string]bool{ids[1]: true}); by != st || of != p.Steps[1] {
+		t.Errorf("%v refers to %v", by, of)
+	}
+	if by, _ := number.Referring(c, p, map[string]bool{ids[1]: true, ids[0]: true, st.ID: true}); by != nil {
+		t.Errorf("gone with it: %v", by)
+	}
 	undo, err := chart.Apply(c, cmd)
 	if err != nil {
 		t.Fatal(err)
@@ -294,5 +300,40 @@ func TestReferencesFollow(t *testing.T) {
 	b, _ := chart.Marshal(c)
 	if string(a) != string(b) {
 		t.Error("undo leaves something")
+	}
+}
+
+// What names another step in words is found; other numbers, links that there are, and the step itself are not.
+func TestMentions(t *testing.T) {
+	c := read(t, "number,lane,symbol,text,next\na,,,Ask,b\nb,,,Sign,c\nc,,,Ship,\n")
+	p := c.Pages[0]
+	for i, n := range []string{"4", "4.1", "B2"} {
+		p.Steps[i].Number = n
+	}
+	st := p.Steps[2]
+	for text, want := range map[string]string{
+		"Back to step 4":                  "step 4",
+		"Back to Step 4.1.":               "Step 4.1",
+		"see étape 4, Schritt\u00a04.1":   "étape 4|Schritt\u00a04.1",
+		"step B2 itself, step 9, 4 steps": "",
+		"footstep 4 and steps4":           "",
+		"step":                            "",
+	} {
+		st.Text, st.Runs = text, nil
+		var got []string
+		for _, m := range number.Mentions(c, p, st) {
+			got = append(got, text[m.From:m.To])
+			if to := c.Page(m.Link.Page).Step(m.Link.Step); !strings.HasSuffix(text[m.From:m.To], to.Number) {
+				t.Errorf("%q leads to %s", text, to.Number)
+			}
+		}
+		if strings.Join(got, "|") != want {
+			t.Errorf("%q: %q, want %q", text, got, want)
+		}
+	}
+	st.Text = "Back to step 4"
+	st.Runs = chart.RunsLinked(nil, 8, 14, &chart.Link{URL: "https://example.org"})
+	if ms := number.Mentions(c, p, st); len(ms) > 0 {
+		t.Errorf("what leads elsewhere is taken: %v", ms)
 	}
 }

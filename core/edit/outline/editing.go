@@ -22,7 +22,9 @@ import (
 // before an arrow and a number behind one are not text, but what they say.
 func (e *Editor) RowText(arg string) {
 	if parts := e.rowParts(arg); len(parts) > 0 {
-		e.Apply(say.DidType, parts...)
+		if e.Apply(say.DidType, parts...) {
+			e.steps.OfferReferences(parts[0].ID)
+		}
 	} else if !e.UnderWay() {
 		e.Preview(nil)
 	}

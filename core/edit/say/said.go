@@ -93,6 +93,7 @@ const (
 	DidUngroup     = "ungroup"
 	DidNameGroup   = "name group"
 	DidNumber      = "number"
+	DidRefer       = "refer to a step"
 	DidNumbering   = "numbering"
 	DidPinNumber   = "pin the number"
 	DidUnpinNumber = "unpin the number"
@@ -437,6 +438,19 @@ func NumbersChanged(n int) string {
 		return "1 number changed."
 	}
 	return fmt.Sprintf("%d numbers changed.", n)
+}
+
+// Mentions says that a text names steps that it could follow.
+func Mentions(words string, n int) string {
+	if n == 1 {
+		return fmt.Sprintf("'%s' can follow that step's number.", words)
+	}
+	return fmt.Sprintf("'%s' and %d more can follow those steps' numbers.", words, n-1)
+}
+
+// ReferredTo says that a step is deleted which another one names.
+func ReferredTo(by, of string) string {
+	return fmt.Sprintf("The text of '%s' still refers to '%s', which is deleted.", by, of)
 }
 
 // LongPrefix and TypeWhole say what can be typed of a numbering.

@@ -111,6 +111,7 @@ const (
 	WordNumberOnly   = "Number new steps only"
 	WordPin          = "Pin the number"
 	WordNumberTable  = "Copy old and new"
+	WordFollow       = "Let it follow"
 	WordOldNumber    = "Old"
 	WordNewNumber    = "New"
 	WordNumberedStep = "Step"

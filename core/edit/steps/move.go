@@ -4,6 +4,8 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/number"
 )
 
 // MoveTo is the part that brings steps to the boxes given.
@@ -56,8 +58,15 @@ func (e *Editor) Remove() {
 	for _, s := range free {
 		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	}
+	by, of := number.Referring(e.Chart(), p, away)
 	gap := e.gapLeft()
-	if e.Apply(say.DidDelete, parts...) && gap != nil {
+	if !e.Apply(say.DidDelete, parts...) {
+		return
+	}
+	if by != nil {
+		e.Say(say.ReferredTo(session.StepName(by), session.StepName(of)))
+	}
+	if gap != nil {
 		e.gap = left{gap, e.PageID(), e.Commands()}
 	}
 }

@@ -260,8 +260,8 @@ func (e *Editor) Accept(text string) {
 		e.glueTo(t.ID, strings.TrimSpace(text))
 		return
 	}
-	if len(parts) > 0 {
-		e.Apply(say.DidTyped[t.Kind], parts...)
+	if len(parts) > 0 && e.Apply(say.DidTyped[t.Kind], parts...) && t.Kind == "step" {
+		e.steps.OfferReferences(t.ID)
 	}
 }
 

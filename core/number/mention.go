@@ -1,0 +1,97 @@
+package number
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"plaintracer/core/chart"
+)
+
+// StepWords are what a step is called, in the languages in which lists are read.
+var StepWords = []string{"step", "schritt", "étape", "paso", "passo", "stap", "krok", "steg", "trin", "trinn"}
+
+// Mentions are the pieces of a step's text that name another step by its number, such as 'step 4', and lead nowhere yet.
+// Each comes with where it would lead: on the step's own page before others.
+func Mentions(c *chart.Chart, p *chart.Page, st *chart.Step) []chart.Run {
+	var out []chart.Run
+	text := st.Text
+	for at := 0; at < len(text); {
+		from, to := nextWord(text, at)
+		if from < 0 {
+			break
+		}
+		at = to
+		if !slices.Contains(StepWords, strings.ToLower(text[from:to])) {
+			continue
+		}
+		gap := len(text[to:]) - len(strings.TrimLeft(text[to:], " \u00a0"))
+		number := numberAt(text[to+gap:])
+		if gap == 0 || number == "" || slices.ContainsFunc(st.Runs, func(r chart.Run) bool { return r.Link != nil && r.From < to+gap+len(number) && from < r.To }) {
+			continue
+		}
+		end := to + gap + len(number)
+		if q, to := withNumber(c, p, number); to != nil && to != st {
+			out = append(out, chart.Run{From: from, To: end, Link: &chart.Link{Page: q.ID, Step: to.ID}})
+		}
+		at = end
+	}
+	return out
+}
+
+// nextWord is where the next word of letters stands; from is -1 behind the last.
+func nextWord(text string, at int) (from, to int) {
+	from = strings.IndexFunc(text[at:], unicode.IsLetter)
+	if from < 0 {
+		return -1, -1
+	}
+	from += at
+	to = strings.IndexFunc(text[from:], func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsMark(r) })
+	if to < 0 {
+		return from, len(text)
+	}
+	return from, from + to
+}
+
+// numberAt is the number that a text begins with: letters, digits and points up to a space, without the points behind it.
+func numberAt(text string) string {
+	end := strings.IndexFunc(text, func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '.' && r != '-' })
+	if end < 0 {
+		end = len(text)
+	}
+	n := strings.TrimRight(text[:end], ".-")
+	if last, _ := utf8.DecodeLastRuneInString(n); !strings.ContainsFunc(n, unicode.IsDigit) || !unicode.IsDigit(last) && !unicode.IsLetter(last) {
+		return ""
+	}
+	return n
+}
+
+// withNumber is the step of a number, on a page before others.
+func withNumber(c *chart.Chart, p *chart.Page, number string) (*chart.Page, *chart.Step) {
+	for _, q := range append([]*chart.Page{p}, c.Pages...) {
+		for _, s := range q.Steps {
+			if s.Number == number {
+				return q, s
+			}
+		}
+	}
+	return nil, nil
+}
+
+// Referring is a step whose text has a reference to one of some steps of a page, and that one; nil where none has.
+func Referring(c *chart.Chart, p *chart.Page, to map[string]bool) (by, of *chart.Step) {
+	for _, q := range c.Pages {
+		for _, s := range q.Steps {
+			if q == p && to[s.ID] {
+				continue
+			}
+			for _, r := range s.Runs {
+				if r.Link != nil && r.Link.Page == p.ID && to[r.Link.Step] {
+					return s, p.Step(r.Link.Step)
+				}
+			}
+		}
+	}
+	return nil, nil
+}
