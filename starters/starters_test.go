@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"plaintracer/core/layout"
+	"plaintracer/core/proof"
 )
 
 // Every starter is a chart that can be read on its sheets, with blanks that go where they are asked for;
@@ -22,6 +23,11 @@ func TestStarters(t *testing.T) {
 		}
 		if len(c.Pages[0].Lanes) < 1 || len(c.Pages[0].Steps) < 6 {
 			t.Errorf("%s: %d lanes, %d steps", s.ID, len(c.Pages[0].Lanes), len(c.Pages[0].Steps))
+		}
+		for _, f := range proof.Chart(c) {
+			if f.Severity != proof.Style {
+				t.Errorf("%s is %s: %s", s.ID, f.Severity, f.Words)
+			}
 		}
 		for _, p := range c.Pages {
 			if !layout.Fits(p) {

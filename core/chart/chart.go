@@ -19,6 +19,7 @@ type Chart struct {
 	Pages []*Page `json:"pages"`
 
 	Numbering *Numbering `json:"numbering,omitempty"` // nil for 1, 2, 3 along the flow
+	Waived    []Waiver   `json:"waived,omitempty"`    // rules that the proof passes over; a list of them is not changed but replaced
 }
 
 // Page is what is drawn on one sheet of paper. W and H are its size in px: that of its sheet, or
@@ -222,7 +223,7 @@ func (p *Page) connectorAt(id string) int {
 
 // Clone returns a copy that shares nothing with c.
 func (c *Chart) Clone() *Chart {
-	out := &Chart{Name: c.Name, House: c.House, Numbering: c.Numbering, Pages: make([]*Page, len(c.Pages))}
+	out := &Chart{Name: c.Name, House: c.House, Numbering: c.Numbering, Waived: c.Waived, Pages: make([]*Page, len(c.Pages))}
 	for i, p := range c.Pages {
 		out.Pages[i] = p.Clone()
 	}

@@ -209,7 +209,7 @@ func (r *random) part(c *Chart) Part {
 func ptr[T any](v T) *T { return &v }
 
 func marshal(t testing.TB, c *Chart) string {
-	b, err := json.Marshal(file{Format, Version, c.Name, nil, c.Pages, c.Numbering}) // without Marshal's indenting, which is half of its time
+	b, err := json.Marshal(file{Format, Version, c.Name, nil, c.Pages, c.Numbering, c.Waived}) // without Marshal's indenting, which is half of its time
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -19,7 +19,8 @@ type Command struct {
 // Part is one elementary change. Do names it; the other fields are those that
 // it needs:
 //
-//	chart.set   any of Name, House (one without a name takes it away), Numbering (one that says nothing takes it away)
+//	chart.set   any of Name, House (one without a name takes it away), Numbering (one that says nothing takes it away),
+//	            Waived
 //	page.add    NewPage, At             page.drop   Page
 //	page.order  Order (ids of all pages)
 //	page.set    Page and any of Title, W, H, Sheet, Setup, Frame, Crossings, KeepOff, Key, Shown, Link,
@@ -102,6 +103,7 @@ type Part struct {
 	Held      *[]Group   `json:"held,omitempty"`
 	Pinned    *bool      `json:"pinned,omitempty"`
 	Numbering *Numbering `json:"numbering,omitempty"`
+	Waived    *[]Waiver  `json:"waived,omitempty"`
 
 	Ways map[string]*Way `json:"ways,omitempty"`
 }

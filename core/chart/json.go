@@ -23,6 +23,7 @@ type file struct {
 	Pages   []*Page `json:"pages"`
 
 	Numbering *Numbering `json:"numbering,omitempty"`
+	Waived    []Waiver   `json:"waived,omitempty"`
 }
 
 // Marshal writes the chart as canonical JSON: the same chart gives the same
@@ -32,7 +33,7 @@ func Marshal(c *Chart) ([]byte, error) {
 	e := json.NewEncoder(&b)
 	e.SetEscapeHTML(false)
 	e.SetIndent("", " ")
-	err := e.Encode(file{Format, Version, c.Name, c.House, c.Pages, c.Numbering})
+	err := e.Encode(file{Format, Version, c.Name, c.House, c.Pages, c.Numbering, c.Waived})
 	return b.Bytes(), err
 }
 
@@ -60,7 +61,7 @@ func Unmarshal(b []byte) (*Chart, error) {
 	if err := d.Decode(&f); err != nil {
 		return nil, where(b, err)
 	}
-	c := &Chart{Name: f.Name, House: f.House, Pages: f.Pages, Numbering: f.Numbering}
+	c := &Chart{Name: f.Name, House: f.House, Pages: f.Pages, Numbering: f.Numbering, Waived: f.Waived}
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
@@ -82,6 +83,9 @@ func (c *Chart) Check() error {
 		if err := c.Numbering.check(); err != nil {
 			return fmt.Errorf("$.%w", err)
 		}
+	}
+	if err := checkWaivers(c.Waived); err != nil {
+		return fmt.Errorf("$.%w", err)
 	}
 	if len(c.Pages) == 0 || len(c.Pages) > maxPages {
 		return fmt.Errorf(badPages, maxPages)

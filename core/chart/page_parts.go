@@ -10,7 +10,7 @@ import (
 
 func setChart(c *Chart, d Part) ([]Part, error) {
 	inv := Part{Do: "chart.set"}
-	if d.Name == nil && d.House == nil && d.Numbering == nil {
+	if d.Name == nil && d.House == nil && d.Numbering == nil && d.Waived == nil {
 		return nil, errors.New(noName)
 	}
 	if d.Name != nil {
@@ -22,6 +22,11 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 	}
 	if d.Numbering != nil {
 		if err := d.Numbering.check(); err != nil {
+			return nil, err
+		}
+	}
+	if d.Waived != nil {
+		if err := checkWaivers(*d.Waived); err != nil {
 			return nil, err
 		}
 	}
@@ -48,6 +53,10 @@ func setChart(c *Chart, d Part) ([]Part, error) {
 		if c.Numbering = d.Numbering; d.Numbering.plain() {
 			c.Numbering = nil
 		}
+	}
+	if d.Waived != nil {
+		was := append([]Waiver{}, c.Waived...)
+		inv.Waived, c.Waived = &was, append([]Waiver(nil), *d.Waived...)
 	}
 	return []Part{inv}, nil
 }

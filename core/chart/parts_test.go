@@ -17,7 +17,7 @@ func TestWhatPartsCarryIsSet(t *testing.T) {
 		"To": &End{X: 40, Y: 50}, "Meaning": new(Data), "Labels": &[]Label{{Text: "yes"}}, "Ports": &[]Port{{Name: "port-1", X: 1, Y: 0.3}}, "Kind": new(Straight), "Look": &Look{Colour: "#0B6B69"},
 		"StepLook": &StepLook{Fill: "#0B6B69"}, "LaneLook": &LaneLook{Head: "#0B6B69"}, "Crossings": new(Break), "Pins": &[]Pin{{Upright: true, At: 0.5}}, "Key": &KeyPart{At: &Key{X: 10, Y: 10, Rows: 4}},
 		"Shown": &[]Showing{{Field: "cost", As: AsText}}, "Link": &LinkPart{To: &Link{URL: "https://example.org"}}, "Files": &[]File{{ID: "f1", Name: "a.txt", Size: 3}}, "Picture": &File{ID: "f2", Name: "a.png", Size: 3},
-		"Numbering": &Numbering{By: ByLane}, "Held": &[]Group{{ID: "g1"}}, "In": new("outer"), "Size": new(300.0), "W": new(1200.0), "H": new(900.0),
+		"Numbering": &Numbering{By: ByLane}, "Waived": &[]Waiver{{Rule: "starts", Reason: "two doors"}}, "Held": &[]Group{{ID: "g1"}}, "In": new("outer"), "Size": new(300.0), "W": new(1200.0), "H": new(900.0),
 	}
 	elsewhere := map[string]bool{"Do": true, "Page": true, "ID": true, "At": true, "NewPage": true, "Lane": true, "Group": true, "Stage": true, "Step": true, "Line": true, "Places": true, "Order": true, "Ways": true}
 	at := map[string]string{"chart.set": "", "page.set": "", "lane.set": "l", "group.set": "inner", "stage.set": "st", "step.set": "a", "line.set": "c"}

@@ -95,6 +95,8 @@ const (
 	badRuler        = "setup.ruler: there is no %q; expected mm or in"
 	badLink         = "link: expected one of url, page (with or without step) and chart"
 	badURL          = "link.url %q: expected an address with http, https or mailto at its beginning"
+	tooManyWaivers  = "waived: at most %d rules can be waived"
+	inWaiver        = "waived[%d]: %w"
 	badNumbering    = "numbering.%s: %q is not one of those that there are"
 	badFirst        = "numbers begin and go on by at most %d"
 	badDigits       = "numbers can have at most %d digits"

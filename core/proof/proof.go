@@ -1,0 +1,80 @@
+// Package proof reads a chart and tells what is wrong with it, what is doubtful and what others would do otherwise: ways
+// that end nowhere, decisions that decide nothing, words that say something else than the symbol.
+//
+// A rule is a line in one table (rules.go), with a function that looks at the chart as a whole: its steps and the ways
+// between them over all pages (view.go). Findings are in words, with a place and, where one command mends it, that
+// command. Whoever keeps a chart can waive a rule, with a reason.
+package proof
+
+import (
+	"slices"
+
+	"plaintracer/core/chart"
+)
+
+// Severity is how much a finding matters.
+type Severity string
+
+// Severities, the worst first.
+const (
+	Wrong    Severity = "wrong"    // what is drawn cannot be meant
+	Doubtful Severity = "doubtful" // it can be meant, and mostly is not
+	Style    Severity = "style"    // others would do it otherwise
+)
+
+// Severities are all of them, the worst first.
+var Severities = []Severity{Wrong, Doubtful, Style}
+
+// Finding is something that a rule has found.
+type Finding struct {
+	Rule     string         `json:"rule"`
+	Severity Severity       `json:"severity"`
+	Words    string         `json:"words"`          // a sentence
+	Page     string         `json:"page"`           // id
+	ID       string         `json:"id,omitempty"`   // of the step, connector or lane; "" for the page
+	Mend     *chart.Command `json:"mend,omitempty"` // that takes it away; nil where a person has to decide
+}
+
+// Rule is something that is looked at.
+type Rule struct {
+	Name     string
+	Severity Severity
+	Words    string // what it is about
+	Source   string // where that is said
+	look     func(*view) []Finding
+}
+
+// Chart proves a chart: what its rules find but for those that are waived, the worst first, and of these in the order of
+// pages and of what was made first.
+func Chart(c *chart.Chart) []Finding {
+	v := viewOf(c)
+	var out []Finding
+	for _, r := range Rules() {
+		if slices.ContainsFunc(c.Waived, func(w chart.Waiver) bool { return w.Rule == r.Name }) {
+			continue
+		}
+		for _, f := range r.look(v) {
+			f.Rule, f.Severity = r.Name, r.Severity
+			out = append(out, f)
+		}
+	}
+	order := func(s Severity) int { return slices.Index(Severities, s) }
+	slices.SortStableFunc(out, func(a, b Finding) int {
+		if d := order(a.Severity) - order(b.Severity); d != 0 {
+			return d
+		}
+		return v.at(a) - v.at(b)
+	})
+	return out
+}
+
+// Count is how many findings there are of a severity.
+func Count(fs []Finding, s Severity) int {
+	n := 0
+	for _, f := range fs {
+		if f.Severity == s {
+			n++
+		}
+	}
+	return n
+}

@@ -1,0 +1,287 @@
+package proof
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"testing"
+
+	"gonum.org/v1/gonum/graph/simple"
+	"gonum.org/v1/gonum/graph/topo"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/geom"
+	"plaintracer/core/symbol"
+)
+
+// drawn is a sound chart: in two lanes, with a decision, a way back, a store, two pages.
+func drawn() *chart.Chart {
+	c := chart.New("Loans")
+	p := c.Pages[0]
+	p.Lanes = []*chart.Lane{{ID: "l1", Name: "Loans desk", Size: 200}, {ID: "l2", Name: "Conservation", Size: 200}}
+	put := func(p *chart.Page, id, lane string, k symbol.Kind, text string) {
+		n := len(p.Steps)
+		p.Steps = append(p.Steps, &chart.Step{ID: id, Lane: lane, Symbol: k, X: 60 + float64(n)*180, Y: 60, W: 112, H: 56, Text: text})
+	}
+	way := func(p *chart.Page, from, to, name string, m chart.Meaning) {
+		l := &chart.Connector{ID: from + "-" + to, Meaning: m, From: chart.End{Step: from}, To: chart.End{Step: to}}
+		if name != "" {
+			l.Labels = []chart.Label{{Text: name}}
+		}
+		p.Connectors = append(p.Connectors, l)
+	}
+	put(p, "start", "l1", symbol.Terminator, "Loan wanted")
+	put(p, "log", "l1", symbol.Process, "Log the request")
+	put(p, "fit", "l2", symbol.Decision, "Fit to travel?")
+	put(p, "pack", "l2", symbol.Predefined, "Pack and ship")
+	put(p, "refuse", "l1", symbol.Document, "Decline with reasons")
+	put(p, "done", "l1", symbol.Terminator, "Object received")
+	put(p, "closed", "l1", symbol.Terminator, "Request closed")
+	put(p, "store", "l1", symbol.StoredData, "Register")
+	put(p, "note", "", symbol.Annotation, "Within two days")
+	way(p, "start", "log", "", chart.Flow)
+	way(p, "log", "fit", "", chart.Flow)
+	way(p, "fit", "pack", "yes", chart.Flow)
+	way(p, "fit", "refuse", "no", chart.Flow)
+	way(p, "fit", "log", "unclear", chart.Aside)
+	way(p, "pack", "done", "", chart.Flow)
+	way(p, "refuse", "closed", "", chart.Flow)
+	way(p, "log", "store", "", chart.Data)
+	way(p, "note", "log", "", chart.Note)
+	q := chart.NewPage("p2")
+	put(q, "a", "", symbol.Terminator, "Crate ordered")
+	put(q, "b", "", symbol.Process, "Build a crate")
+	put(q, "c", "", symbol.Terminator, "Crate packed")
+	way(q, "a", "b", "", chart.Flow)
+	way(q, "b", "c", "", chart.Flow)
+	c.Pages = append(c.Pages, q)
+	p.Step("pack").Link = &chart.Link{Page: "p2"}
+	return c
+}
+
+func join(p *chart.Page, from, to string) *chart.Connector {
+	l := &chart.Connector{ID: fmt.Sprint("x", len(p.Connectors)), Meaning: chart.Flow, From: chart.End{Step: from}, To: chart.End{Step: to}}
+	p.Connectors = append(p.Connectors, l)
+	return l
+}
+
+func cut(p *chart.Page, ids ...string) {
+	p.Connectors = slices.DeleteFunc(p.Connectors, func(l *chart.Connector) bool { return slices.Contains(ids, l.ID) })
+}
+
+// faults are what breaks a rule in a sound chart, and where that is to be found.
+var faults = map[string]struct {
+	plant func(c *chart.Chart, p *chart.Page)
+	at    string // step, connector or "" for the page
+	says  string
+}{
+	"no-start": {func(c *chart.Chart, p *chart.Page) {
+		q := c.Pages[1]
+		q.Steps[0].Symbol, q.Steps[2].Symbol = symbol.Process, symbol.Process
+		join(q, "c", "a")
+	}, "p2 a", "ring"},
+	"several-starts": {func(c *chart.Chart, p *chart.Page) {
+		p.Steps = append(p.Steps, &chart.Step{ID: "second", Lane: "l1", Symbol: symbol.Terminator, X: 2000, Y: 60, W: 112, H: 56, Text: "Loan renewed"})
+		join(p, "second", "log")
+	}, "p1 second", "2 starts"},
+	"unreached": {func(c *chart.Chart, p *chart.Page) {
+		p.Steps = append(p.Steps, &chart.Step{ID: "lost", Lane: "l1", Symbol: symbol.Process, X: 2000, Y: 60, W: 112, H: 56, Text: "Call the lender"})
+		join(p, "lost", "log")
+	}, "p1 lost", "No way leads to 'Call the lender'"},
+	"endless":         {func(c *chart.Chart, p *chart.Page) { cut(p, "pack-done"); join(p, "pack", "fit"); cut(p, "fit-refuse") }, "p1 log", "no way out"},
+	"dead-end":        {func(c *chart.Chart, p *chart.Page) { cut(p, "refuse-closed") }, "p1 refuse", "stops at"},
+	"end-goes-on":     {func(c *chart.Chart, p *chart.Page) { join(p, "closed", "log") }, "p1 closed", "on from it"},
+	"one-way-out":     {func(c *chart.Chart, p *chart.Page) { cut(p, "fit-refuse", "fit-log") }, "p1 fit", "one way out"},
+	"outcome-unnamed": {func(c *chart.Chart, p *chart.Page) { p.Connector("fit-pack").Labels = nil }, "p1 fit-pack", "has no name"},
+	"outcome-twice":   {func(c *chart.Chart, p *chart.Page) { p.Connector("fit-refuse").Labels[0].Text = " Yes " }, "p1 fit-refuse", "called 'Yes'"},
+	"several-ways-out": {func(c *chart.Chart, p *chart.Page) {
+		join(p, "log", "refuse")
+		for _, id := range []string{"log-fit", "x9"} {
+			p.Connector(id).Labels = []chart.Label{{Text: id}}
+		}
+	}, "p1 log", "2 ways of the flow"},
+	"store-on-way": {func(c *chart.Chart, p *chart.Page) { join(p, "log", "store"); join(p, "store", "refuse") }, "p1 store", "is a store"},
+	"loose": {func(c *chart.Chart, p *chart.Page) {
+		r := p.StepRect(p.Step("done"))
+		p.Connector("pack-done").To = chart.End{X: r.X - 10, Y: r.CY()}
+	}, "p1 pack-done", "near 'Object received'"},
+	"no-mate": {func(c *chart.Chart, p *chart.Page) {
+		p.Step("closed").Symbol, p.Step("closed").Text = symbol.OffPage, "B"
+	}, "p1 closed", "letter B"},
+	"link-gone": {func(c *chart.Chart, p *chart.Page) {
+		p.Step("log").Runs = []chart.Run{{From: 0, To: 3, Link: &chart.Link{Page: "p2", Step: "gone"}}}
+	}, "p1 log", "step that is gone"},
+	"empty-part": {func(c *chart.Chart, p *chart.Page) { c.Pages[1].Steps, c.Pages[1].Connectors = nil, nil }, "p1 pack", "there is nothing"},
+	"unconnected": {func(c *chart.Chart, p *chart.Page) {
+		p.Steps = append(p.Steps, &chart.Step{ID: "lone", Lane: "l2", Symbol: symbol.Process, X: 2000, Y: 60, W: 112, H: 56, Text: "Call the lender"})
+	}, "p1 lone", "No connector"},
+	"overlap":       {func(c *chart.Chart, p *chart.Page) { p.Step("refuse").X = p.Step("closed").X + 20 }, "p1 closed", "lies on"},
+	"outside-lanes": {func(c *chart.Chart, p *chart.Page) { p.Step("log").Lane = ""; p.Step("log").Y = 700 }, "p1 log", "in no lane"},
+	"empty-lane": {func(c *chart.Chart, p *chart.Page) {
+		p.Lanes = append(p.Lanes, &chart.Lane{ID: "l3", Name: "Couriers", Size: 200})
+	}, "p1", "Couriers"},
+	"no-text":    {func(c *chart.Chart, p *chart.Page) { p.Step("log").Text = " " }, "p1 log", "says nothing"},
+	"long-text":  {func(c *chart.Chart, p *chart.Page) { p.Step("log").Text = strings.Repeat("Log it all ", 20) }, "p1 log", "220 characters"},
+	"same-text":  {func(c *chart.Chart, p *chart.Page) { p.Step("refuse").Text = " log  the REQUEST" }, "p1 refuse", "Two steps"},
+	"question":   {func(c *chart.Chart, p *chart.Page) { p.Step("fit").Symbol = symbol.Process }, "p1 fit", "is no decision"},
+	"record":     {func(c *chart.Chart, p *chart.Page) { p.Step("log").Text = "Record the request" }, "p1 log", "on paper"},
+	"role-twice": {func(c *chart.Chart, p *chart.Page) { p.Lanes[1].Name = "Loan-Desk" }, "p1", "one role"},
+}
+
+func found(c *chart.Chart, rule string) []string {
+	var out []string
+	for _, f := range Chart(c) {
+		if f.Rule == rule {
+			out = append(out, strings.TrimSpace(f.Page+" "+f.ID)+": "+f.Words)
+		}
+	}
+	return out
+}
+
+// A sound chart has no finding. Each rule finds the fault that is planted for it, at its place, in words that say it; and
+// every rule has one.
+func TestRules(t *testing.T) {
+	if fs := Chart(drawn()); len(fs) > 0 {
+		t.Fatalf("the sound chart: %+v", fs)
+	}
+	for _, r := range Rules() {
+		k, ok := faults[r.Name]
+		if !ok {
+			t.Errorf("%s has no chart that breaks it", r.Name)
+			continue
+		}
+		c := drawn()
+		k.plant(c, c.Pages[0])
+		got := found(c, r.Name)
+		if !slices.ContainsFunc(got, func(s string) bool { return strings.HasPrefix(s, k.at+": ") && strings.Contains(s, k.says) }) {
+			t.Errorf("%s is found as %q, want at %s, saying %q; all: %+v", r.Name, got, k.at, k.says, Chart(c))
+		}
+		c.Waived = []chart.Waiver{{Rule: r.Name, Reason: "as agreed"}}
+		if got := found(c, r.Name); len(got) > 0 {
+			t.Errorf("%s is waived, and found: %q", r.Name, got)
+		}
+	}
+}
+
+// What mends a finding takes it away, and makes nothing wrong.
+func TestMends(t *testing.T) {
+	mended := map[string]bool{}
+	for name, k := range faults {
+		c := drawn()
+		k.plant(c, c.Pages[0])
+		wrong := Count(Chart(c), Wrong)
+		for _, f := range Chart(c) {
+			if f.Mend == nil {
+				continue
+			}
+			mended[f.Rule] = true
+			d := c.Clone()
+			if _, err := chart.Apply(d, *f.Mend); err != nil {
+				t.Errorf("%s: the mend of %q: %v", name, f.Words, err)
+				continue
+			}
+			after := Chart(d)
+			if slices.ContainsFunc(after, func(g Finding) bool { return g.Words == f.Words }) || Count(after, Wrong) > wrong {
+				t.Errorf("%s: after its mend %+v", name, after)
+			}
+		}
+	}
+	for _, rule := range []string{"loose", "empty-lane", "role-twice", "question", "several-ways-out"} {
+		if !mended[rule] {
+			t.Errorf("%s has no mend", rule)
+		}
+	}
+}
+
+// Faults that are planted together, any of them and in any order, are all found where they are: 200 charts a rule.
+func TestFaultsTogether(t *testing.T) {
+	apart := []string{"several-starts", "unreached", "outcome-twice", "loose", "link-gone", "unconnected", "empty-lane", "long-text", "overlap", "empty-part"}
+	for seed := range uint64(200) {
+		r := rand.New(rand.NewPCG(seed, 5))
+		c := drawn()
+		some := slices.DeleteFunc(slices.Clone(apart), func(string) bool { return r.IntN(3) == 0 })
+		r.Shuffle(len(some), func(i, j int) { some[i], some[j] = some[j], some[i] })
+		for _, name := range some {
+			faults[name].plant(c, c.Pages[0])
+		}
+		for _, name := range apart {
+			has := slices.ContainsFunc(found(c, name), func(s string) bool { return strings.HasPrefix(s, faults[name].at+": ") })
+			if want := slices.Contains(some, name); has != want {
+				t.Fatalf("seed %d: planted %v: %s found %v", seed, some, name, has)
+			}
+		}
+	}
+}
+
+// Whether an end can be reached, and what loops, is as gonum tells it on graphs at random.
+func TestReachAgainstGonum(t *testing.T) {
+	for seed := range uint64(200) {
+		r := rand.New(rand.NewPCG(seed, 6))
+		c := chart.New("random")
+		p := c.Pages[0]
+		n := 2 + r.IntN(25)
+		g := simple.NewDirectedGraph()
+		for i := range n {
+			p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, W: 100, H: 50})
+			g.AddNode(simple.Node(i))
+		}
+		for range r.IntN(3 * n) {
+			a, b := r.IntN(n), r.IntN(n)
+			if a != b {
+				join(p, fmt.Sprint("s", a), fmt.Sprint("s", b))
+				g.SetEdge(simple.Edge{F: simple.Node(a), T: simple.Node(b)})
+			}
+		}
+		v := viewOf(c)
+		loops := map[int]bool{}
+		for _, scc := range topo.TarjanSCC(g) {
+			for _, k := range scc {
+				loops[int(k.ID())] = len(scc) > 1
+			}
+		}
+		for i := range n {
+			reach := false
+			for j := range n {
+				if g.From(int64(j)).Len() == 0 && topo.PathExistsIn(g, simple.Node(i), simple.Node(j)) {
+					reach = true
+				}
+			}
+			if v.ends[i] != reach {
+				t.Fatalf("seed %d: an end from %d: %v, gonum says %v", seed, i, v.ends[i], reach)
+			}
+			if back(v, i) != loops[i] {
+				t.Fatalf("seed %d: %d loops: %v, gonum says %v", seed, i, back(v, i), loops[i])
+			}
+		}
+	}
+}
+
+// Flow goes on over off-page connectors: what is led to on another page is reached, and what it leads to there is an end.
+func TestOverPages(t *testing.T) {
+	c := drawn()
+	p, q := c.Pages[0], c.Pages[1]
+	p.Step("done").Symbol, p.Step("done").Text = symbol.OffPage, "A"
+	q.Steps[0].Symbol, q.Steps[0].Text = symbol.OffPage, "A"
+	p.Step("pack").Link = nil
+	if fs := Chart(c); len(fs) > 0 {
+		t.Errorf("%+v", fs)
+	}
+}
+
+func BenchmarkChart(b *testing.B) {
+	r := rand.New(rand.NewPCG(1, 1))
+	c := chart.New("large")
+	p := c.Pages[0]
+	for i := range 1000 {
+		at := geom.Pt(float64(i%40)*200, float64(i/40)*120)
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, X: at.X, Y: at.Y, W: 112, H: 56, Text: fmt.Sprint("Check the condition of object ", i)})
+		if i > 0 {
+			join(p, fmt.Sprint("s", i-1), fmt.Sprint("s", i))
+			join(p, fmt.Sprint("s", r.IntN(i)), fmt.Sprint("s", i))
+		}
+	}
+	for b.Loop() {
+		Chart(c)
+	}
+}

@@ -1,0 +1,39 @@
+package proof
+
+// Sources of the rules.
+const (
+	iso5807  = "ISO 5807:1985"   // from memory
+	bpmn     = "BPMN 2.0.2"      // from memory
+	practice = "common practice" // as handbooks on flowcharts and courses teach it
+)
+
+// Rules are all rules, in the order in which docs/proof-rules.md has them.
+func Rules() []Rule {
+	return []Rule{
+		{"no-start", Doubtful, "Steps that follow each other in a ring, with no first one", practice, noStart},
+		{"several-starts", Style, "Several starts of one flow", practice, severalStarts},
+		{"unreached", Doubtful, "A step that no way leads to", practice, unreached},
+		{"endless", Wrong, "A loop without a way out", practice, endless},
+		{"dead-end", Doubtful, "A way that stops before an end", practice, deadEnd},
+		{"end-goes-on", Wrong, "A terminator with ways in and out", iso5807 + ", terminator", endGoesOn},
+		{"one-way-out", Wrong, "A decision with fewer than two ways out", iso5807 + ", decision", oneWayOut},
+		{"outcome-unnamed", Doubtful, "A decision with a way out that has no name", iso5807 + ", decision", outcomeUnnamed},
+		{"outcome-twice", Wrong, "A decision with two ways out of one name", practice, outcomeTwice},
+		{"several-ways-out", Doubtful, "A step that is no decision with several ways of the flow out of it", bpmn + ", 8.4.13: a way taken without a condition begins a parallel one", severalWaysOut},
+		{"store-on-way", Wrong, "A store or an annotation as a step on the way", iso5807 + ", data symbols, annotation", storeOnWay},
+		{"loose", Wrong, "A connector that is attached at one end only, or at none", practice, loose},
+		{"no-mate", Wrong, "An off-page connector whose letter no other one has", iso5807 + ", connector", noMate},
+		{"link-gone", Wrong, "A link to a page or step that is gone", practice, linkGone},
+		{"empty-part", Doubtful, "A page that a step opens, without steps", practice, emptyPart},
+		{"unconnected", Doubtful, "A step without a connector beside others that have some", practice, unconnected},
+		{"overlap", Doubtful, "Symbols on each other", practice, overlap},
+		{"outside-lanes", Doubtful, "A step outside of every lane", practice, outsideLanes},
+		{"empty-lane", Style, "A lane without steps", practice, emptyLane},
+		{"no-text", Doubtful, "A step without text", practice, noText},
+		{"long-text", Style, "A very long text", practice, longText},
+		{"same-text", Style, "Two steps of one text", practice, sameText},
+		{"question", Doubtful, "A question in a step that is no decision", practice, question},
+		{"record", Style, "Words of recording in a plain process (English)", iso5807 + ", document and stored data", record},
+		{"role-twice", Style, "One role written in two ways", practice, roleTwice},
+	}
+}

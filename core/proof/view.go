@@ -1,0 +1,155 @@
+package proof
+
+import (
+	"strings"
+	"unicode/utf8"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/flow"
+	"plaintracer/core/symbol"
+)
+
+// node is a step with the ways to and from it, those over off-page connectors among them.
+type node struct {
+	page    *chart.Page
+	step    *chart.Step
+	in, out []edge
+	group   int // of steps that hang together
+}
+
+// edge is a way to or from another step; line is nil from an off-page connector to its mate.
+type edge struct {
+	to   int
+	line *chart.Connector
+}
+
+// view is a chart as the rules see it.
+type view struct {
+	chart *chart.Chart
+	nodes []node
+	of    map[*chart.Step]int
+	ends  []bool // whether an end can be reached
+	place map[string]int
+}
+
+func viewOf(c *chart.Chart) *view {
+	v := &view{chart: c, of: map[*chart.Step]int{}, place: map[string]int{}}
+	for _, p := range c.Pages {
+		v.place[p.ID] = len(v.place)
+		for _, s := range p.Steps {
+			v.of[s] = len(v.nodes)
+			v.place[p.ID+" "+s.ID] = len(v.place)
+			v.nodes = append(v.nodes, node{page: p, step: s})
+		}
+		for _, l := range p.Connectors {
+			v.place[p.ID+" "+l.ID] = len(v.place)
+		}
+	}
+	for _, p := range c.Pages {
+		for _, w := range flow.Of(p).Ways {
+			v.join(v.of[p.Steps[w.From]], v.of[p.Steps[w.To]], w.Line)
+		}
+	}
+	for i := range v.nodes {
+		s := v.nodes[i].step
+		if s.Symbol != symbol.OffPage || len(v.nodes[i].in) == 0 {
+			continue
+		}
+		for _, m := range flow.Mates(c, s) { // the flow goes on where it comes out again
+			if j := v.of[m.Step]; len(v.nodes[j].out) > 0 {
+				v.join(i, j, nil)
+			}
+		}
+	}
+	v.hangTogether()
+	v.reachEnds()
+	return v
+}
+
+func (v *view) join(from, to int, line *chart.Connector) {
+	v.nodes[from].out = append(v.nodes[from].out, edge{to, line})
+	v.nodes[to].in = append(v.nodes[to].in, edge{from, line})
+}
+
+// hangTogether numbers the groups of steps that ways join, whichever way these run.
+func (v *view) hangTogether() {
+	group := 0
+	for i := range v.nodes {
+		if v.nodes[i].group > 0 {
+			continue
+		}
+		group++
+		v.nodes[i].group = group
+		for next := []int{i}; len(next) > 0; {
+			n := &v.nodes[next[len(next)-1]]
+			next = next[:len(next)-1]
+			for _, es := range [2][]edge{n.in, n.out} {
+				for _, e := range es {
+					if v.nodes[e.to].group == 0 {
+						v.nodes[e.to].group = group
+						next = append(next, e.to)
+					}
+				}
+			}
+		}
+	}
+}
+
+// reachEnds goes back from every step without a way out.
+func (v *view) reachEnds() {
+	v.ends = make([]bool, len(v.nodes))
+	var next []int
+	for i := range v.nodes {
+		if len(v.nodes[i].out) == 0 {
+			v.ends[i] = true
+			next = append(next, i)
+		}
+	}
+	for len(next) > 0 {
+		i := next[len(next)-1]
+		next = next[:len(next)-1]
+		for _, e := range v.nodes[i].in {
+			if !v.ends[e.to] {
+				v.ends[e.to] = true
+				next = append(next, e.to)
+			}
+		}
+	}
+}
+
+// at is where a finding stands in the order of the chart.
+func (v *view) at(f Finding) int {
+	if f.ID == "" {
+		return v.place[f.Page]
+	}
+	return v.place[f.Page+" "+f.ID]
+}
+
+// on is a finding on a step.
+func (n *node) on(words string) Finding {
+	return Finding{Words: words, Page: n.page.ID, ID: n.step.ID}
+}
+
+// inFlow reports whether ways lead to a step or from it.
+func (n *node) inFlow() bool { return len(n.in)+len(n.out) > 0 }
+
+// works reports whether a step stands for a part of the work, by its symbol.
+func (n *node) works() bool { return !n.step.Symbol.Store() && !n.step.Symbol.Beside() }
+
+// called is a step in a sentence: its number and its text, or its symbol.
+func called(s *chart.Step) string {
+	words := strings.Join(strings.Fields(s.Text), " ")
+	if utf8.RuneCountInString(words) > 40 {
+		words = string([]rune(words)[:39]) + "…"
+	}
+	switch {
+	case words == "" && s.Number == "":
+		info, _ := symbol.Of(s.Symbol)
+		return "A " + strings.ToLower(info.Name) + " without text"
+	case words == "":
+		return "Step " + s.Number
+	case s.Number == "":
+		return "'" + words + "'"
+	}
+	return s.Number + " '" + words + "'"
+}
