@@ -1,6 +1,7 @@
 package demo
 
 import (
+	"plaintracer/core/proof"
 	"strings"
 	"testing"
 
@@ -50,5 +51,20 @@ func TestOpen(t *testing.T) {
 	s.Close()
 	if _, err := Open(other); err == nil || !strings.Contains(err.Error(), "is not a demo") {
 		t.Errorf("somebody's data is opened as a demo: %v", err)
+	}
+}
+
+// The scenario has nothing wrong in it, and nothing doubtful.
+func TestScenarioIsSound(t *testing.T) {
+	charts, err := scenario()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range charts {
+		for _, f := range proof.Chart(c) {
+			if f.Severity != proof.Style {
+				t.Errorf("%s: %s", c.Name, f.Words)
+			}
+		}
 	}
 }

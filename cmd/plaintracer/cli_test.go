@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -11,6 +12,8 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/number"
+	"plaintracer/core/proof"
+	"plaintracer/core/symbol"
 	"plaintracer/demo"
 	"plaintracer/format/outside"
 )
@@ -251,5 +254,88 @@ func TestOutput(t *testing.T) {
 	}
 	if left, _ := filepath.Glob(in(".*")); len(left) > 0 {
 		t.Errorf("left behind: %v", left)
+	}
+}
+
+// A proof is told in words, as JSON and as SARIF; the exit code says whether something is wrong.
+func TestProof(t *testing.T) {
+	c := chart.New("Loans")
+	p := c.Pages[0]
+	for i, text := range []string{"Loan wanted", "Fit?", "Sign"} {
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, X: 100, Y: 100 + float64(i)*120, W: 112, H: 56, Text: text})
+	}
+	p.Steps[1].Symbol = symbol.Decision
+	p.Connectors = []*chart.Connector{
+		{ID: "c1", Meaning: chart.Flow, From: chart.End{Step: "s0"}, To: chart.End{Step: "s1"}},
+		{ID: "c2", Meaning: chart.Flow, From: chart.End{Step: "s1"}, To: chart.End{Step: "s2"}},
+	}
+	write := func() []byte {
+		b, err := chart.Marshal(c)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return b
+	}
+	wrong := write()
+	out, errs, code := plaintracer(t, wrong, "proof", "/dev/stdin")
+	if code != 1 || errs != "" || !strings.Contains(out, "wrong     'Fit?' is a decision with one way out: it decides nothing.  (page 1, one-way-out)\n") || !strings.Contains(out, "1 wrong, 0 doubtful, 0 of style.") {
+		t.Errorf("exit %d, %q, %q", code, out, errs)
+	}
+	out, _, code = plaintracer(t, wrong, "proof", "--json", "/dev/stdin")
+	var said struct {
+		Findings []proof.Finding
+		Figures  proof.Figures
+	}
+	if err := json.Unmarshal([]byte(out), &said); err != nil || code != 1 || len(said.Findings) != 1 || said.Findings[0].ID != "s1" || said.Figures.Steps != 3 {
+		t.Errorf("exit %d, %v: %s", code, err, out)
+	}
+	out, _, code = plaintracer(t, wrong, "proof", "--sarif", "/dev/stdin")
+	var log struct {
+		Version string
+		Runs    []struct {
+			Tool struct {
+				Driver struct{ Rules []struct{ ID string } }
+			}
+			Results []struct {
+				RuleID    string
+				RuleIndex int
+				Level     string
+			}
+		}
+	}
+	if err := json.Unmarshal([]byte(out), &log); err != nil || code != 1 || log.Version != "2.1.0" || len(log.Runs) != 1 || len(log.Runs[0].Results) != 1 {
+		t.Fatalf("exit %d, %v: %s", code, err, out)
+	}
+	r := log.Runs[0].Results[0]
+	if r.Level != "error" || log.Runs[0].Tool.Driver.Rules[r.RuleIndex].ID != r.RuleID {
+		t.Errorf("%+v", r)
+	}
+	c.Waived = []chart.Waiver{{Rule: "one-way-out", Reason: "a gate that is always open"}}
+	if out, _, code = plaintracer(t, write(), "proof", "/dev/stdin"); code != 0 || !strings.Contains(out, "waived    one-way-out: a gate that is always open") {
+		t.Errorf("waived: exit %d, %s", code, out)
+	}
+	if _, errs, code = plaintracer(t, []byte("no chart"), "proof", "/dev/stdin"); code != 2 || errs == "" {
+		t.Errorf("no chart: exit %d, %q", code, errs)
+	}
+}
+
+// docs/proof-rules.md has every rule, under its name, with its severity and its source.
+func TestProofRulesAreTold(t *testing.T) {
+	b, err := os.ReadFile("../../docs/proof-rules.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := 0
+	for _, r := range proof.Rules() {
+		head := fmt.Sprintf("## %s\n%s. *%s; source: %s.*\n", r.Name, r.Words, r.Severity, r.Source)
+		i := strings.Index(string(b), head)
+		if i < at {
+			t.Errorf("%s is not there, or not in its order: %q", r.Name, head)
+			continue
+		}
+		at = i
+	}
+	if n := strings.Count(string(b), "\n## "); n != len(proof.Rules()) {
+		t.Errorf("it has %d rules, there are %d", n, len(proof.Rules()))
 	}
 }

@@ -3,6 +3,7 @@
 package main
 
 import (
+	"errors"
 	"fmt"
 	"os"
 	"strings"
@@ -23,13 +24,16 @@ func main() {
 		layoutCommand(),
 		numberCommand(),
 		exportCommand(),
+		proofCommand(),
 		serveCommand(),
 		backupCommand(),
 		restoreCommand(),
 		demoCommand(),
 		outsideCommand(),
 	)
-	if err := root.Execute(); err != nil {
+	if err := root.Execute(); errors.Is(err, errFound) {
+		os.Exit(1)
+	} else if err != nil {
 		// One line, whatever the error was made of.
 		fmt.Fprintln(os.Stderr, "plaintracer: "+strings.Join(strings.Fields(err.Error()), " "))
 		os.Exit(2)

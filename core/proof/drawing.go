@@ -83,14 +83,22 @@ func noMate(v *view) []Finding {
 // links goes through everything that leads somewhere.
 func (v *view) links(f func(p *chart.Page, id, what string, l *chart.Link)) {
 	for _, p := range v.chart.Pages {
-		f(p, "", "The title", p.Link)
+		if p.Link != nil {
+			f(p, "", "The title", p.Link)
+		}
 		for _, l := range p.Lanes {
-			f(p, "", "The lane '"+l.Name+"'", l.Link)
+			if l.Link != nil {
+				f(p, "", "The lane '"+l.Name+"'", l.Link)
+			}
 		}
 		for _, s := range p.Steps {
-			f(p, s.ID, called(s), s.Link)
+			if s.Link != nil {
+				f(p, s.ID, called(s), s.Link)
+			}
 			for _, r := range s.Runs {
-				f(p, s.ID, "The text of "+inside(s), r.Link)
+				if r.Link != nil {
+					f(p, s.ID, "The text of "+inside(s), r.Link)
+				}
 			}
 		}
 	}
@@ -99,7 +107,7 @@ func (v *view) links(f func(p *chart.Page, id, what string, l *chart.Link)) {
 func linkGone(v *view) []Finding {
 	var out []Finding
 	v.links(func(p *chart.Page, id, what string, l *chart.Link) {
-		if l == nil || l.Page == "" {
+		if l.Page == "" {
 			return
 		}
 		switch to := v.chart.Page(l.Page); {
@@ -115,7 +123,7 @@ func linkGone(v *view) []Finding {
 func emptyPart(v *view) []Finding {
 	var out []Finding
 	v.links(func(p *chart.Page, id, what string, l *chart.Link) {
-		if id == "" || l == nil || l.Page == "" || l.Step != "" {
+		if id == "" || l.Page == "" || l.Step != "" {
 			return
 		}
 		if to := v.chart.Page(l.Page); to != nil && to != p && len(to.Steps) == 0 {

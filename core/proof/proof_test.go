@@ -267,6 +267,28 @@ func TestOverPages(t *testing.T) {
 	if fs := Chart(c); len(fs) > 0 {
 		t.Errorf("%+v", fs)
 	}
+	if f := FiguresOf(c); f.WaysBack != 1 || f.Longest != 8 {
+		t.Errorf("%+v", f)
+	}
+}
+
+// The figures of the sound chart, counted by hand; and of a chain of decisions, whose ways double with each.
+func TestFigures(t *testing.T) {
+	if f, want := FiguresOf(drawn()), (Figures{Steps: 10, Decisions: 1, Handovers: 4, WaysBack: 1, Longest: 5, Ways: 3}); f != want {
+		t.Errorf("%+v, want %+v", f, want)
+	}
+	c := chart.New("chain")
+	p := c.Pages[0]
+	for i := range 51 {
+		p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Decision, W: 100, H: 50})
+		if i > 0 {
+			join(p, fmt.Sprint("s", i-1), fmt.Sprint("s", i))
+			join(p, fmt.Sprint("s", i-1), fmt.Sprint("s", i))
+		}
+	}
+	if f := FiguresOf(c); f.Ways != 1<<50 || f.Longest != 51 {
+		t.Errorf("%+v", f)
+	}
 }
 
 func BenchmarkChart(b *testing.B) {

@@ -50,16 +50,20 @@ func viewOf(c *chart.Chart) *view {
 			v.join(v.of[p.Steps[w.From]], v.of[p.Steps[w.To]], w.Line)
 		}
 	}
+	var over [][2]int // where the flow comes out again of what it went into
 	for i := range v.nodes {
 		s := v.nodes[i].step
 		if s.Symbol != symbol.OffPage || len(v.nodes[i].in) == 0 {
 			continue
 		}
-		for _, m := range flow.Mates(c, s) { // the flow goes on where it comes out again
+		for _, m := range flow.Mates(c, s) {
 			if j := v.of[m.Step]; len(v.nodes[j].out) > 0 {
-				v.join(i, j, nil)
+				over = append(over, [2]int{i, j})
 			}
 		}
+	}
+	for _, o := range over {
+		v.join(o[0], o[1], nil)
 	}
 	v.hangTogether()
 	v.reachEnds()

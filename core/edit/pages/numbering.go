@@ -189,13 +189,13 @@ func (e *Editor) Pin() {
 
 // AllPinned reports whether all selected steps that have a number keep it.
 func (e *Editor) AllPinned() bool {
-	any := false
+	some := false
 	for _, s := range e.Steps() {
 		if s.Number != "" {
-			if any = true; !s.Pinned {
+			if some = true; !s.Pinned {
 				return false
 			}
 		}
 	}
-	return any
+	return some
 }
