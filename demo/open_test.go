@@ -1,10 +1,10 @@
 package demo
 
 import (
-	"plaintracer/core/proof"
 	"strings"
 	"testing"
 
+	"plaintracer/core/proof"
 	"plaintracer/store"
 )
 

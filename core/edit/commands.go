@@ -445,6 +445,7 @@ func init() { // not a literal: commands lead back to the table
 
 		page("fold-list", say.WordFoldList, "", AtPaper, ","),
 		page("margin", say.WordMargin, "", AtPaper, "."),
+		page("proof", say.WordProof, "", AtPaper, "Alt+R"),
 		drawer("loose", say.WordLooseEnds, "", AtPaper, needLoose),
 		page("export", say.WordExport, "", AtPaper),
 		page("share", say.WordShare, "", AtPaper),

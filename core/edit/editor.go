@@ -7,7 +7,7 @@
 //
 // This package is that door: the table of commands, keys, menu and finding, the facts that the page around the
 // editor shows, and what changed since it was last told. What commands do is in the packages below, each one idea:
-// session, steps, lines, text, bands, looks, pages, outline and hand, of which each uses only those before it. All
+// session, steps, lines, text, bands, looks, pages, outline, proving and hand, of which each uses only those before it. All
 // sentences are in say.
 package edit
 
@@ -19,6 +19,7 @@ import (
 	"plaintracer/core/edit/looks"
 	"plaintracer/core/edit/outline"
 	"plaintracer/core/edit/pages"
+	"plaintracer/core/edit/proving"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/edit/steps"
 	"plaintracer/core/edit/text"
@@ -36,6 +37,7 @@ type (
 	Answer    = session.Answer
 
 	TableFacts = outline.TableFacts
+	ProofFacts = proving.Facts
 )
 
 // Editor is one window on a chart.
@@ -49,6 +51,7 @@ type Editor struct {
 	pages   *pages.Editor
 	outline *outline.Editor
 	hand    *hand.Editor
+	proving *proving.Editor
 	drawn   drawn
 }
 
@@ -63,6 +66,7 @@ func New(c *chart.Chart, seq int, client string) *Editor {
 	e.looks = looks.New(e.steps, e.lines, e.text)
 	e.pages = pages.New(e.text)
 	e.outline = outline.New(e.steps, e.lines, e.bands)
+	e.proving = proving.New(e.Session)
 	e.hand = hand.New(e.steps, e.lines, e.text, e.looks, e.pages)
 	return e
 }

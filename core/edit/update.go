@@ -3,6 +3,7 @@ package edit
 import (
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/outline"
+	"plaintracer/core/edit/proving"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/edit/text"
@@ -32,6 +33,7 @@ type Update struct {
 	Row    string              // a row of the list in which typing goes on
 	Field  string              // what the field for the next step begins with
 	Table  *outline.TableFacts // cells that were pasted, until it is told what they say
+	Proof  *proving.Facts      // what the proof found; nil when it is as it was
 }
 
 // Moved is an element, by class and id, that stands X, Y px from where it was last drawn. It
@@ -63,9 +65,10 @@ func (e *Editor) Update(fresh bool) Update {
 	again := anew || d.told != e.Status() // fields and the key follow from the chart, not from a gesture
 	d.told = e.Status()
 	told := e.Told()
+	e.hand.KnowFindings(e.proving.Marked())
 	row, field := e.outline.RowOpen()
 	u := Update{Marks: e.hand.Marks(), Hand: e.hand.HandMarks(), Guides: e.hand.Guides(), Typing: e.text.Shown(), Ask: e.Asked(), Notice: told.Notice, Offers: told.Offers, Clip: told.Clip, Open: told.Open,
-		Cursor: e.hand.Cursor(), Row: row, Field: field, Table: e.outline.TableFacts()}
+		Cursor: e.hand.Cursor(), Row: row, Field: field, Table: e.outline.TableFacts(), Proof: e.proving.Fresh()}
 	if gap := e.steps.Gap(); gap != nil && !d.offered {
 		u.Notice = say.Gap(e.Between(gap))
 		u.Offers = []session.Answer{{Words: say.WordCloseGap, Do: "close-gap", Arg: ""}}

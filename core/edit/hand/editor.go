@@ -31,10 +31,11 @@ type Editor struct {
 	hover     string // step under the pointer
 	over      string // the pointer's form there
 	zoom      float64
-	touch     bool           // the pointer is a finger
-	pipette   bool           // the next press takes a colour from the page
-	under     lines.Spot     // what the menu was opened on
-	comments  map[string]int // open comments, by step
+	touch     bool            // the pointer is a finger
+	pipette   bool            // the next press takes a colour from the page
+	under     lines.Spot      // what the menu was opened on
+	comments  map[string]int  // open comments, by step
+	findings  map[string]bool // where the proof has found something
 	marked    marked
 	rehearsed int // frames
 }

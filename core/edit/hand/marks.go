@@ -30,6 +30,7 @@ func (e *Editor) selectionMarks() *scene.Element {
 	if len(e.comments) > 0 {
 		el.Items = scene.Comments(sh, e.comments).Items
 	}
+	e.foundMarks(m)
 	e.stepMarks(m)
 	for i := range sh.Lines {
 		r := &sh.Lines[i]
@@ -183,4 +184,25 @@ func endFill(end chart.End) string {
 		return scene.Red
 	}
 	return "#FFFFFF"
+}
+
+// KnowFindings takes on which steps and connectors the proof has found something.
+func (e *Editor) KnowFindings(on map[string]bool) { e.findings = on }
+
+// foundMarks put a dotted line around what the proof has found, and along connectors.
+func (e *Editor) foundMarks(m scene.Pen) {
+	if len(e.findings) == 0 {
+		return
+	}
+	sh := e.Sheet()
+	for i := range sh.Steps {
+		if s := &sh.Steps[i]; e.findings[s.Step.ID] {
+			m.Line(geom.Box(s.Rect.Grow(7*m.K)), scene.Red, 2, 1, 4)
+		}
+	}
+	for i := range sh.Lines {
+		if r := &sh.Lines[i]; e.findings[r.Line.ID] {
+			m.Line(r.Drawn().Path(), scene.Red, 5, 1, 7)
+		}
+	}
 }

@@ -93,6 +93,8 @@ const (
 	DidUngroup     = "ungroup"
 	DidNameGroup   = "name group"
 	DidNumber      = "number"
+	DidWaive       = "waive a rule"
+	DidUnwaive     = "use a rule again"
 	DidRefer       = "refer to a step"
 	DidNumbering   = "numbering"
 	DidPinNumber   = "pin the number"
@@ -367,6 +369,7 @@ const (
 	Pipette         = "Click what has the colour. Press Escape to cancel."
 	NoColourThere   = "Nothing there has a colour to pick."
 	Numbered        = "The numbers are already in order."
+	WaiveReason     = "Say why the chart may pass over this rule."
 	TableCopied     = "Copied: old number, new number, step. Paste it into a mail or a spreadsheet."
 	KindAlready     = "It is already of that kind."
 	LookAlready     = "It already looks like that."
@@ -451,6 +454,29 @@ func Mentions(words string, n int) string {
 // ReferredTo says that a step is deleted which another one names.
 func ReferredTo(by, of string) string {
 	return fmt.Sprintf("The text of '%s' still refers to '%s', which is deleted.", by, of)
+}
+
+// Figures tell how much goes on in a chart.
+func Figures(steps, decisions, handovers, waysBack, longest int, ways float64) string {
+	return fmt.Sprintf("%s, %s, %s between lanes, %s back; the longest way has %s; there %s.", count(steps, "step"), count(decisions, "decision"),
+		count(handovers, "handover"), count(waysBack, "way"), count(longest, "step"), waysWords(ways))
+}
+
+func waysWords(n float64) string {
+	switch {
+	case n == 1:
+		return "is 1 way"
+	case n < 1e6:
+		return fmt.Sprintf("are %.0f ways", n)
+	}
+	return fmt.Sprintf("are some %.0e ways", n)
+}
+
+func count(n int, what string) string {
+	if n == 1 {
+		return "1 " + what
+	}
+	return fmt.Sprintf("%d %ss", n, what)
 }
 
 // LongPrefix and TypeWhole say what can be typed of a numbering.

@@ -281,6 +281,7 @@ const (
 
 	WordFoldList = "Step list"
 	WordMargin   = "Comments"
+	WordProof    = "Proof"
 	WordExport   = "Export"
 	WordShare    = "Share for review"
 	WordFind     = "Find a step, symbol or command"

@@ -121,7 +121,8 @@ const own = {
   'fold-list': () => {
     fold($('list'));
   },
-  margin: () => openMargin(),
+  margin: () => openMargin('margin'),
+  proof: () => openMargin('proof'),
   export: () => panels.fetched('export'),
   share: () => panels.fetched('share'),
   find: () => panels.openFind(),
@@ -280,6 +281,7 @@ function apply(u) {
     drawers.sight();
     if (document.activeElement !== $('name')) $('name').value = facts.name;
   }
+  if (u.hasRows || u.send?.length) prove();
   if (u.hasRows || u.facts) rows.show(u.hasRows ? u.rows || [] : null, facts.pages);
   if (u.row) rows.go(u.row);
   now.busy = !!u.typing || !!facts.hand;
@@ -287,6 +289,7 @@ function apply(u) {
   panels.ask(u.ask);
   panels.table(u.table);
   if (u.open) window.open(u.open, '_blank', 'noopener');
+  if (u.proof) Object.assign(now.proof, u.proof);
   if (u.notice) notice(u.notice, u.offers);
   if (u.clip) {
     clip = u.clip;
@@ -316,11 +319,26 @@ function fold(el) {
   el.querySelector('.fold').setAttribute('aria-expanded', !on);
 }
 
-function openMargin(on) {
-  const leaf = document.querySelector('#margin .leaf'),
-    b = document.querySelector('[data-act=margin]');
-  leaf.hidden = on === undefined ? !leaf.hidden : !on;
-  b.setAttribute('aria-expanded', !leaf.hidden);
+// openMargin shows one leaf of the margin, comments or the proof, or hides it.
+function openMargin(name, on) {
+  for (const leaf of document.querySelectorAll('#margin .leaf')) {
+    const own = leaf.dataset.leaf === name;
+    leaf.hidden = !own || !(on === undefined ? leaf.hidden : on);
+    document.querySelector(`#margin [data-act=${leaf.dataset.leaf}]`).setAttribute('aria-expanded', !leaf.hidden);
+  }
+  core?.act('prove', looking());
+}
+
+// prove has the core look at the chart once nothing has been done for a while: it takes a moment on a large one.
+const looking = () => (document.querySelector('[data-leaf=proof]').hidden ? '' : 'open');
+let proving = 0;
+const proveAfter = 600;
+function prove() {
+  clearTimeout(proving);
+  proving = setTimeout(() => {
+    if (now.busy) prove();
+    else core?.act('prove', looking());
+  }, proveAfter);
 }
 
 function key(e) {

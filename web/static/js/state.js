@@ -19,6 +19,7 @@ document.addEventListener('alpine:init', () => {
     question: { text: '', answers: [] },
     table: { columns: [], roles: [], rows: 0 },
     notice: { words: '' },
+    proof: { findings: [], waived: [], count: 0, more: 0, words: '', asked: '' },
     ten: { on: [], choosing: false, fixed: false }, // the symbols on the bench
     // take brings the facts up to what the core says. What changed is set, key by key, and nothing else: each of some
     // 400 bindings runs anew for what it read.
@@ -198,6 +199,59 @@ document.addEventListener('alpine:init', () => {
         const [edge, place] = what.split('.');
         e.target.value = place ? this.strip(edge, ['left', 'centre', 'right'].indexOf(place)) : this.s[what];
       });
+    },
+  }));
+  // What the proof has found. The core proves while nobody types; which rule is asked about is the page's own.
+  Alpine.data('proof', () => ({
+    get proof() {
+      return now().proof;
+    },
+    get count() {
+      return this.proof.count;
+    },
+    get calm() {
+      return this.proof.count ? '' : 'calm';
+    },
+    get sound() {
+      return !this.proof.count;
+    },
+    get findings() {
+      return this.proof.findings.map((f) => ({
+        ...f,
+        key: `${f.at} ${f.words}`,
+        where: f.page && `page ${f.page}`,
+        asked: this.proof.asked === `${f.at} ${f.words}`,
+      }));
+    },
+    get more() {
+      return this.proof.more ? `and ${this.proof.more} more` : '';
+    },
+    get waives() {
+      return this.proof.waived.length > 0;
+    },
+    get waived() {
+      return this.proof.waived;
+    },
+    get words() {
+      return this.proof.words;
+    },
+    go(e) {
+      perform('proof-go', e.currentTarget.dataset.at);
+    },
+    mend(e) {
+      perform('proof-mend', e.currentTarget.dataset.at);
+    },
+    ask(e) {
+      const { key } = e.currentTarget.dataset;
+      this.proof.asked = this.proof.asked === key ? '' : key;
+    },
+    waive(e) {
+      const { rule } = e.target.dataset;
+      perform('proof-waive', JSON.stringify({ rule, reason: e.target.elements.reason.value }));
+      this.proof.asked = '';
+    },
+    use(e) {
+      perform('proof-unwaive', e.currentTarget.dataset.rule);
     },
   }));
   Alpine.data('numbers', () => ({

@@ -1,0 +1,195 @@
+// Package proving brings what a proof finds into the session: where it is, what mends it, and which rules the chart waives.
+package proving
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/proof"
+)
+
+// Editor proves the chart of a session.
+type Editor struct {
+	*session.Session
+	findings []proof.Finding
+	figures  proof.Figures
+	proved   int // the status of the log that they are of; -1 for none
+	open     bool
+	told     bool // the page around the editor knows them
+}
+
+// New proves the chart of a session.
+func New(s *session.Session) *Editor { return &Editor{Session: s, proved: -1} }
+
+// mostTold is how many findings are shown at once; the worst come first.
+const mostTold = 100
+
+// Facts are what the proof has found, for the page around the editor.
+type Facts struct {
+	Findings []Told        `json:"findings"`
+	More     int           `json:"more"`
+	Count    int           `json:"count"` // of what is wrong or doubtful
+	Waived   []WaivedRule  `json:"waived"`
+	Words    string        `json:"words"` // of all
+	Figures  proof.Figures `json:"figures"`
+}
+
+// Told is a finding in words.
+type Told struct {
+	At       int    `json:"at"`
+	Severity string `json:"severity"`
+	Words    string `json:"words"`
+	Page     string `json:"page"` // its number, where there are several
+	Mend     string `json:"mend"` // what would be done; "" for nothing
+	Rule     string `json:"rule"`
+	About    string `json:"about"` // the rule in words, with its source
+}
+
+// WaivedRule is a rule that the chart waives.
+type WaivedRule struct {
+	Rule   string `json:"rule"`
+	About  string `json:"about"`
+	Reason string `json:"reason"`
+}
+
+// Prove looks at the chart, unless it is as it was. open tells whether findings are being looked at: they are marked on
+// the page then.
+func (e *Editor) Prove(open bool) {
+	if open != e.open {
+		e.open = open
+		e.Hear()
+	}
+	if e.proved == e.Status() {
+		return
+	}
+	e.findings, e.figures, e.proved, e.told = proof.Chart(e.Chart()), proof.FiguresOf(e.Chart()), e.Status(), false
+	e.Hear()
+}
+
+// Fresh are the facts where they are not told yet; nil otherwise.
+func (e *Editor) Fresh() *Facts {
+	if e.told || e.proved < 0 {
+		return nil
+	}
+	e.told = true
+	f := Facts{Findings: []Told{}, Waived: []WaivedRule{}, Figures: e.figures}
+	several := len(e.Chart().Pages) > 1
+	for i, k := range e.findings {
+		if k.Severity != proof.Style {
+			f.Count++
+		}
+		if i >= mostTold {
+			f.More++
+			continue
+		}
+		t := Told{At: i, Severity: string(k.Severity), Words: k.Words, Rule: k.Rule, About: about(k.Rule)}
+		if several {
+			t.Page = strconv.Itoa(1 + slices.IndexFunc(e.Chart().Pages, func(p *chart.Page) bool { return p.ID == k.Page }))
+		}
+		if k.Mend != nil {
+			t.Mend = strings.ToUpper(k.Mend.Words[:1]) + k.Mend.Words[1:]
+		}
+		f.Findings = append(f.Findings, t)
+	}
+	for _, w := range e.Chart().Waived {
+		f.Waived = append(f.Waived, WaivedRule{w.Rule, about(w.Rule), w.Reason})
+	}
+	n := e.figures
+	f.Words = say.Figures(n.Steps, n.Decisions, n.Handovers, n.WaysBack, n.Longest, n.Ways)
+	return &f
+}
+
+func about(rule string) string {
+	for _, r := range proof.Rules() {
+		if r.Name == rule {
+			return fmt.Sprintf("%s (%s)", r.Words, r.Source)
+		}
+	}
+	return rule
+}
+
+// Marked are the steps and connectors of the page that is shown in which something was found, while findings are being
+// looked at.
+func (e *Editor) Marked() map[string]bool {
+	if !e.open {
+		return nil
+	}
+	out := map[string]bool{}
+	for _, f := range e.findings {
+		if f.Page == e.PageID() && f.ID != "" {
+			out[f.ID] = true
+		}
+	}
+	return out
+}
+
+// at is a finding by its number, where it is still what it was when it was told.
+func (e *Editor) at(arg string) (proof.Finding, bool) {
+	i, err := strconv.Atoi(arg)
+	was := e.findings
+	e.Prove(e.open)
+	if err != nil || i < 0 || i >= min(len(was), len(e.findings)) || was[i].Words != e.findings[i].Words || was[i].ID != e.findings[i].ID {
+		return proof.Finding{}, false
+	}
+	return e.findings[i], true
+}
+
+// Go shows the place of a finding.
+func (e *Editor) Go(arg string) {
+	f, ok := e.at(arg)
+	if !ok {
+		return
+	}
+	if f.Page != e.PageID() {
+		e.ShowPage(f.Page)
+	}
+	e.Select(f.ID)
+}
+
+// Mend does what takes a finding away.
+func (e *Editor) Mend(arg string) {
+	f, ok := e.at(arg)
+	if !ok || f.Mend == nil {
+		return
+	}
+	if f.Page == e.PageID() {
+		e.Apply(f.Mend.Words, f.Mend.Parts...)
+	} else {
+		e.ApplyToPages(f.Mend.Words, f.Mend.Parts...)
+	}
+	e.Prove(e.open)
+}
+
+// Waive has the chart pass over a rule, with a reason: {"rule","reason"}.
+func (e *Editor) Waive(arg string) {
+	var a struct{ Rule, Reason string }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return
+	}
+	if a.Reason = strings.TrimSpace(a.Reason); a.Reason == "" {
+		e.Say(say.WaiveReason)
+		return
+	}
+	e.setWaived(say.DidWaive, append(e.without(a.Rule), chart.Waiver{Rule: a.Rule, Reason: a.Reason}))
+}
+
+// Unwaive has the chart look at a rule again.
+func (e *Editor) Unwaive(rule string) { e.setWaived(say.DidUnwaive, e.without(rule)) }
+
+func (e *Editor) without(rule string) []chart.Waiver {
+	return slices.DeleteFunc(slices.Clone(e.Chart().Waived), func(w chart.Waiver) bool { return w.Rule == rule })
+}
+
+func (e *Editor) setWaived(words string, ws []chart.Waiver) {
+	if ws == nil {
+		ws = []chart.Waiver{}
+	}
+	e.ApplyToPages(words, chart.Part{Do: "chart.set", Waived: &ws})
+	e.Prove(e.open)
+}

@@ -1,0 +1,80 @@
+package edit
+
+import (
+	"strings"
+	"testing"
+
+	"plaintracer/core/edit/say"
+	"plaintracer/core/symbol"
+)
+
+// Findings come when the chart is proved, and not again while it is as it was; each leads to its place, also on another
+// page; what mends one is one command; a rule is waived with a reason, and undo takes that back.
+func TestProofByHand(t *testing.T) {
+	w := open(t)
+	a, b := w.put(symbol.Process, 200, 200, "Complete?"), w.put(symbol.Process, 600, 100, "Sign")
+	c := w.put(symbol.Process, 600, 400, "Decline")
+	w.Do("cancel", "")
+	w.steps.Connect(a, b)
+	w.steps.Connect(a, c)
+	w.Do("select", a.ID)
+	w.Do("change-symbol", string(symbol.Process)) // a question makes a decision as it is typed
+	w.Do("prove", "")
+	f := w.Update(false).Proof
+	if f == nil || f.Count != 2 || len(f.Findings) != 2 || !strings.Contains(f.Words, "3 steps") {
+		t.Fatalf("%+v", f)
+	}
+	if again := w.Update(false).Proof; again != nil {
+		t.Error("it is told twice")
+	}
+	w.Do("prove", "")
+	if again := w.Update(false).Proof; again != nil {
+		t.Error("it is told again, though nothing has changed")
+	}
+	if m := w.proving.Marked(); len(m) > 0 {
+		t.Errorf("marked while nobody looks: %v", m)
+	}
+	w.Do("prove", "open")
+	if m := w.proving.Marked(); !m[a.ID] || len(m) != 1 {
+		t.Errorf("marked are %v", m)
+	}
+	asks := -1
+	for _, k := range f.Findings {
+		if k.Rule == "question" {
+			asks = k.At
+		}
+	}
+	w.Do("page-add", "")
+	w.Do("proof-go", string(rune('0'+asks)))
+	if w.PageAt() != 0 || w.Only() == nil || w.Only().ID != a.ID {
+		t.Error("it does not lead there")
+	}
+	before := w.json()
+	w.Do("proof-waive", `{"rule":"question","reason":"  "}`)
+	if w.Notice() != say.WaiveReason || w.json() != before {
+		t.Errorf("without a reason: %q", w.Notice())
+	}
+	w.Do("proof-waive", `{"rule":"question","reason":"our house writes so"}`)
+	f = w.Update(false).Proof
+	if f == nil || f.Count != 1 || len(f.Waived) != 1 || f.Waived[0].Reason != "our house writes so" {
+		t.Errorf("waived: %+v", f)
+	}
+	w.Do("undo", "")
+	if w.json() != before {
+		t.Error("undo leaves it waived")
+	}
+	w.Do("prove", "open")
+	w.Do("proof-mend", string(rune('0'+asks)))
+	if k := w.Page().Step(a.ID).Symbol; k != symbol.Decision {
+		t.Errorf("mended it is a %s", k)
+	}
+	if f = w.Update(false).Proof; f == nil {
+		t.Error("after a mend it is not told")
+	}
+	w.Do("proof-mend", "99")
+	w.Do("proof-go", "x")
+	w.Do("undo", "")
+	if w.json() != before {
+		t.Error("a mend is more than one command")
+	}
+}
