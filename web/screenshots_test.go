@@ -55,20 +55,26 @@ func TestScreenshots(t *testing.T) {
 	b.key("\x1b")
 	b.mouse(chromedp.MouseReleased, tx, ty, chromedp.ButtonLeft, chromedp.ClickCount(1))
 
-	// A step being moved, with guides.
-	x, y = b.middle("Register")
-	sx, sy = b.at(x, y)
-	b.mouse(chromedp.MouseMoved, sx, sy)
-	b.mouse(chromedp.MousePressed, sx, sy, chromedp.ButtonLeft, chromedp.ClickCount(1))
-	tx, ty = b.middle("Examine condition")
-	tx, ty = b.at(tx-170, ty+2)
-	for i := 1; i <= 8; i++ {
-		k := float64(i) / 8
-		b.mouse(chromedp.MouseMoved, sx+(tx-sx)*k, sy+(ty-sy)*k, chromedp.ButtonLeft)
-	}
-	picture("step-moved")
-	b.key("\x1b")
-	b.mouse(chromedp.MouseReleased, tx, ty, chromedp.ButtonLeft, chromedp.ClickCount(1))
+	// Numbers by lane, one of them pinned.
+	numbered := eval[string](b, `editor.core.chart()`)
+	x, y = b.middle("Examine condition")
+	b.click(x, y)
+	b.press("Numbers…")
+	b.press("Pin the number")
+	b.press("Lanes: A1, B1")
+	picture("numbers")
+	b.press("Close")
+	b.undoTo(numbered)
+
+	// What the proof finds when a step is gone.
+	x, y = b.middle("Decline with reasons")
+	b.click(x, y)
+	b.key("\x7f")
+	b.run(clickOn("#margin [data-act=proof]"))
+	b.until("findings", `document.querySelectorAll('.finding').length === 3`)
+	picture("proof")
+	b.run(clickOn("#margin [data-act=proof]"))
+	b.undoTo(numbered)
 
 	// A text being typed, longer than its symbol was.
 	x, y = b.middle("Fit to travel?")
@@ -177,8 +183,6 @@ func TestScreenshots(t *testing.T) {
 	x, y = b.middle("Ask again")
 	b.drag(x, y, 616, 290, nil)
 	b.saved() // else the browser asks before it leaves
-	b.edit("Yearly stocktake")
-	picture("stocktake")
 	b.open(link[len(s.url):])
 	b.until("the comments", `document.querySelectorAll('.remark').length === 2`)
 	p := eval[[]float64](b, fmt.Sprintf(`(() => { const r = document.querySelector('[data-step=%q]').getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.height / 2]; })()`, "s7"))

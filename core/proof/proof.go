@@ -33,6 +33,7 @@ type Finding struct {
 	Page     string         `json:"page"`           // id
 	ID       string         `json:"id,omitempty"`   // of the step, connector or lane; "" for the page
 	Mend     *chart.Command `json:"mend,omitempty"` // that takes it away; nil where a person has to decide
+	Run      []string       `json:"run,omitempty"`  // ids of the steps of a run that comes to it
 }
 
 // Rule is something that is looked at.

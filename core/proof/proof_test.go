@@ -101,6 +101,16 @@ var faults = map[string]struct {
 			p.Connector(id).Labels = []chart.Label{{Text: id}}
 		}
 	}, "p1 log", "2 ways of the flow"},
+	"waits-for-ever": {func(c *chart.Chart, p *chart.Page) {
+		p.Step("done").Symbol = symbol.Parallel
+		join(p, "refuse", "done")
+		cut(p, "refuse-closed")
+	}, "p1 done", "can wait for ever"},
+	"comes-twice": {func(c *chart.Chart, p *chart.Page) {
+		p.Step("log").Symbol = symbol.Parallel
+		join(p, "log", "pack")
+		cut(p, "fit-log")
+	}, "p1 done", "twice in one run"},
 	"store-on-way": {func(c *chart.Chart, p *chart.Page) { join(p, "log", "store"); join(p, "store", "refuse") }, "p1 store", "is a store"},
 	"loose": {func(c *chart.Chart, p *chart.Page) {
 		r := p.StepRect(p.Step("done"))

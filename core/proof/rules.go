@@ -2,9 +2,10 @@ package proof
 
 // Sources of the rules.
 const (
-	iso5807  = "ISO 5807:1985"   // from memory
-	bpmn     = "BPMN 2.0.2"      // from memory
-	practice = "common practice" // as handbooks on flowcharts and courses teach it
+	iso5807  = "ISO 5807:1985"                                 // from memory
+	bpmn     = "BPMN 2.0.2"                                    // from memory
+	petri    = "workflow nets, soundness (van der Aalst 1998)" // from memory
+	practice = "common practice"                               // as handbooks on flowcharts and courses teach it
 )
 
 // Rules are all rules, in the order in which docs/proof-rules.md has them.
@@ -20,6 +21,8 @@ func Rules() []Rule {
 		{"outcome-unnamed", Doubtful, "A decision with a way out that has no name", iso5807 + ", decision", outcomeUnnamed},
 		{"outcome-twice", Wrong, "A decision with two ways out of one name", practice, outcomeTwice},
 		{"several-ways-out", Doubtful, "A step that is no decision with several ways of the flow out of it", bpmn + ", 8.4.13: a way taken without a condition begins a parallel one", severalWaysOut},
+		{"waits-for-ever", Wrong, "A parallel mode bar that can wait for ever", petri, waitsForEver},
+		{"comes-twice", Doubtful, "Parallel ways that come to one step or end twice", petri, comesTwice},
 		{"store-on-way", Wrong, "A store or an annotation as a step on the way", iso5807 + ", data symbols, annotation", storeOnWay},
 		{"loose", Wrong, "A connector that is attached at one end only, or at none", practice, loose},
 		{"no-mate", Wrong, "An off-page connector whose letter no other one has", iso5807 + ", connector", noMate},
