@@ -431,28 +431,42 @@ function countComments() {
   core?.act('comments', remarks?.dataset.marks || '{}');
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
-// Comments that come are shown where one is among them.
-$('comments').addEventListener('htmx:config:request', (e) => {
-  const at = $('comments').querySelector('.remarks')?.dataset.at;
-  if (e.target === $('comments') && at) e.detail.ctx.request.action += `?${at}`;
-});
-// Comments that come while one is pressed are shown when it is let go: the press would be lost with what it was on.
+// Comments that come are shown where one is among them. While one is pressed they are not, since the press would be lost
+// with what it was on, nor while one's own is on its way: what answers that shows where it is.
 let pressed = false,
+  posting = 0,
   missed = false;
+const catchUp = () =>
+  setTimeout(() => {
+    if (missed && !pressed && !posting) document.body.dispatchEvent(new CustomEvent('comments'));
+  });
 $('comments').addEventListener('pointerdown', () => (pressed = true));
 for (const end of ['pointerup', 'pointercancel'])
-  addEventListener(end, () =>
-    setTimeout(() => {
-      pressed = false;
-      if (missed) document.body.dispatchEvent(new CustomEvent('comments'));
-      missed = false;
-    }),
-  );
+  addEventListener(end, () => {
+    setTimeout(() => (pressed = false));
+    catchUp();
+  });
+$('comments').addEventListener('htmx:config:request', (e) => {
+  const { request } = e.detail.ctx;
+  if (e.target !== $('comments')) {
+    if (request.method === 'POST') posting++;
+    return;
+  }
+  missed = posting > 0;
+  if (missed) e.preventDefault();
+  const at = $('comments').querySelector('.remarks')?.dataset.at;
+  if (at) request.action += `?${at}`;
+});
+for (const end of ['htmx:after:request', 'htmx:error'])
+  $('comments').addEventListener(end, (e) => {
+    if (e.target !== $('comments') && e.detail.ctx.request.method === 'POST') posting = Math.max(0, posting - 1);
+  });
 $('comments').addEventListener('htmx:before:swap', (e) => {
   if (!pressed) return;
   e.preventDefault();
   missed = true;
 });
+$('comments').addEventListener('htmx:after:swap', catchUp);
 // An answer that was sent leaves its field; what is half written below other comments stays.
 $('comments').addEventListener('htmx:after:request', (e) => {
   if (e.target.matches('.answer') && e.detail.ctx.response?.raw.ok) e.target.reset();
