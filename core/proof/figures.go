@@ -16,8 +16,9 @@ type Figures struct {
 }
 
 // FiguresOf counts them. Ways are counted step by step and not listed: there can be more of them than anybody could list.
-func FiguresOf(c *chart.Chart) Figures {
-	v := viewOf(c)
+func FiguresOf(c *chart.Chart) Figures { return viewOf(c).figures() }
+
+func (v *view) figures() Figures {
 	var f Figures
 	for i := range v.nodes {
 		n := &v.nodes[i]

@@ -48,10 +48,19 @@ type Rule struct {
 // Chart proves a chart: what its rules find but for those that are waived, the worst first, and of these in the order of
 // pages and of what was made first.
 func Chart(c *chart.Chart) []Finding {
+	return viewOf(c).findings()
+}
+
+// Whole is Chart and FiguresOf in one.
+func Whole(c *chart.Chart) ([]Finding, Figures) {
 	v := viewOf(c)
+	return v.findings(), v.figures()
+}
+
+func (v *view) findings() []Finding {
 	var out []Finding
 	for _, r := range Rules() {
-		if slices.ContainsFunc(c.Waived, func(w chart.Waiver) bool { return w.Rule == r.Name }) {
+		if slices.ContainsFunc(v.chart.Waived, func(w chart.Waiver) bool { return w.Rule == r.Name }) {
 			continue
 		}
 		for _, f := range r.look(v) {
@@ -59,12 +68,12 @@ func Chart(c *chart.Chart) []Finding {
 			out = append(out, f)
 		}
 	}
-	order := func(s Severity) int { return slices.Index(Severities, s) }
+	order, at := func(s Severity) int { return slices.Index(Severities, s) }, v.places(out)
 	slices.SortStableFunc(out, func(a, b Finding) int {
 		if d := order(a.Severity) - order(b.Severity); d != 0 {
 			return d
 		}
-		return v.at(a) - v.at(b)
+		return at[[2]string{a.Page, a.ID}] - at[[2]string{b.Page, b.ID}]
 	})
 	return out
 }

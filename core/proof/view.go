@@ -13,6 +13,7 @@ import (
 type node struct {
 	page    *chart.Page
 	step    *chart.Step
+	said    string // its text for comparing
 	in, out []edge
 	group   int // of steps that hang together
 }
@@ -29,20 +30,14 @@ type view struct {
 	nodes []node
 	of    map[*chart.Step]int
 	ends  []bool // whether an end can be reached
-	place map[string]int
 }
 
 func viewOf(c *chart.Chart) *view {
-	v := &view{chart: c, of: map[*chart.Step]int{}, place: map[string]int{}}
+	v := &view{chart: c, of: make(map[*chart.Step]int)}
 	for _, p := range c.Pages {
-		v.place[p.ID] = len(v.place)
 		for _, s := range p.Steps {
 			v.of[s] = len(v.nodes)
-			v.place[p.ID+" "+s.ID] = len(v.place)
-			v.nodes = append(v.nodes, node{page: p, step: s})
-		}
-		for _, l := range p.Connectors {
-			v.place[p.ID+" "+l.ID] = len(v.place)
+			v.nodes = append(v.nodes, node{page: p, step: s, said: plain(s.Text)})
 		}
 	}
 	for _, p := range c.Pages {
@@ -121,12 +116,32 @@ func (v *view) reachEnds() {
 	}
 }
 
-// at is where a finding stands in the order of the chart.
-func (v *view) at(f Finding) int {
-	if f.ID == "" {
-		return v.place[f.Page]
+// places are where findings stand in the order of the chart, by page and id.
+func (v *view) places(fs []Finding) map[[2]string]int {
+	at := map[[2]string]int{}
+	for _, f := range fs {
+		at[[2]string{f.Page, f.ID}] = 0
 	}
-	return v.place[f.Page+" "+f.ID]
+	n := 0
+	put := func(page, id string) {
+		n++
+		if _, asked := at[[2]string{page, id}]; asked {
+			at[[2]string{page, id}] = n
+		}
+	}
+	if len(at) < 2 {
+		return at
+	}
+	for _, p := range v.chart.Pages {
+		put(p.ID, "")
+		for _, s := range p.Steps {
+			put(p.ID, s.ID)
+		}
+		for _, l := range p.Connectors {
+			put(p.ID, l.ID)
+		}
+	}
+	return at
 }
 
 // on is a finding on a step.

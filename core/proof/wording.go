@@ -41,16 +41,16 @@ func longText(v *view) []Finding {
 
 func sameText(v *view) []Finding {
 	var out []Finding
-	seen := map[string]*node{}
+	seen := map[[3]string]*node{}
 	for i := range v.nodes {
 		n := &v.nodes[i]
 		if !n.works() || n.step.Symbol == symbol.OffPage || n.step.Symbol == symbol.Connector || n.step.Symbol == symbol.Terminator {
 			continue
 		}
-		key := n.page.ID + " " + n.step.Lane + " " + plain(n.step.Text)
-		if plain(n.step.Text) == "" {
+		if n.said == "" {
 			continue
 		}
+		key := [3]string{n.page.ID, n.step.Lane, n.said}
 		if seen[key] != nil {
 			out = append(out, n.on("Two steps on this page say "+quoted(n.step)+"."))
 		}
@@ -89,7 +89,7 @@ func record(v *view) []Finding {
 	var out []Finding
 	for i := range v.nodes {
 		n := &v.nodes[i]
-		word, _, _ := strings.Cut(plain(n.step.Text), " ")
+		word, _, _ := strings.Cut(n.said, " ")
 		if n.step.Symbol != symbol.Process {
 			continue
 		}

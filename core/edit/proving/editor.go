@@ -68,7 +68,8 @@ func (e *Editor) Prove(open bool) {
 	if e.proved == e.Status() {
 		return
 	}
-	e.findings, e.figures, e.proved, e.told = proof.Chart(e.Chart()), proof.FiguresOf(e.Chart()), e.Status(), false
+	e.findings, e.figures = proof.Whole(e.Chart())
+	e.proved, e.told = e.Status(), false
 	e.Hear()
 }
 
