@@ -126,7 +126,19 @@ var faults = map[string]struct {
 	"unconnected": {func(c *chart.Chart, p *chart.Page) {
 		p.Steps = append(p.Steps, &chart.Step{ID: "lone", Lane: "l2", Symbol: symbol.Process, X: 2000, Y: 60, W: 112, H: 56, Text: "Call the lender"})
 	}, "p1 lone", "No connector"},
-	"overlap":       {func(c *chart.Chart, p *chart.Page) { p.Step("refuse").X = p.Step("closed").X + 20 }, "p1 closed", "lies on"},
+	"overlap": {func(c *chart.Chart, p *chart.Page) { p.Step("refuse").X = p.Step("closed").X + 20 }, "p1 closed", "lies on"},
+	"poor-contrast": {func(c *chart.Chart, p *chart.Page) {
+		p.Step("log").Look = &chart.StepLook{Fill: "#EEEEEE", Text: chart.TextLook{Colour: "#CCCCCC"}}
+	}, "p1 log", "contrast of 1."},
+	"small-text": {func(c *chart.Chart, p *chart.Page) {
+		p.Step("log").Look = &chart.StepLook{Text: chart.TextLook{Size: 7}}
+	}, "p1 log", "5.2 pt"},
+	"against-reading": {func(c *chart.Chart, p *chart.Page) { p.Connector("fit-log").Look = &chart.Look{End: chart.Bare} }, "p1 fit-log", "without an arrowhead"},
+	"many-colours": {func(c *chart.Chart, p *chart.Page) {
+		for i, s := range p.Steps[:8] {
+			s.Look = &chart.StepLook{Fill: fmt.Sprintf("#FFFFF%d", i)}
+		}
+	}, "p1", "8 colours"},
 	"outside-lanes": {func(c *chart.Chart, p *chart.Page) { p.Step("log").Lane = ""; p.Step("log").Y = 700 }, "p1 log", "in no lane"},
 	"empty-lane": {func(c *chart.Chart, p *chart.Page) {
 		p.Lanes = append(p.Lanes, &chart.Lane{ID: "l3", Name: "Couriers", Size: 200})
@@ -197,7 +209,7 @@ func TestMends(t *testing.T) {
 			}
 		}
 	}
-	for _, rule := range []string{"loose", "empty-lane", "role-twice", "question", "several-ways-out"} {
+	for _, rule := range []string{"loose", "empty-lane", "role-twice", "question", "several-ways-out", "poor-contrast", "against-reading"} {
 		if !mended[rule] {
 			t.Errorf("%s has no mend", rule)
 		}

@@ -5,7 +5,8 @@ const (
 	iso5807  = "ISO 5807:1985"                                 // from memory
 	bpmn     = "BPMN 2.0.2"                                    // from memory
 	petri    = "workflow nets, soundness (van der Aalst 1998)" // from memory
-	practice = "common practice"                               // as handbooks on flowcharts and courses teach it
+	wcag     = "WCAG 2.2, 1.4.3"
+	practice = "common practice" // as handbooks on flowcharts and courses teach it
 )
 
 // Rules are all rules, in the order in which docs/proof-rules.md has them.
@@ -30,6 +31,10 @@ func Rules() []Rule {
 		{"empty-part", Doubtful, "A page that a step opens, without steps", practice, emptyPart},
 		{"unconnected", Doubtful, "A step without a connector beside others that have some", practice, unconnected},
 		{"overlap", Doubtful, "Symbols on each other", practice, overlap},
+		{"poor-contrast", Doubtful, "A text that hardly stands out from what it stands on", wcag, poorContrast},
+		{"small-text", Style, "A text smaller than 6 pt", practice, smallText},
+		{"against-reading", Doubtful, "A way against the direction of reading without an arrowhead", iso5807 + ", flow lines", againstReading},
+		{"many-colours", Style, "More than seven colours of steps on a page", practice, manyFills},
 		{"outside-lanes", Doubtful, "A step outside of every lane", practice, outsideLanes},
 		{"empty-lane", Style, "A lane without steps", practice, emptyLane},
 		{"no-text", Doubtful, "A step without text", practice, noText},
