@@ -23,6 +23,7 @@ type Link struct {
 	May     Right
 	Created time.Time
 	Files   bool // its readers can open the files on steps
+	Proof   bool // and see what the proof finds
 }
 
 // AddLink makes a review link (160 random bits).
@@ -37,7 +38,7 @@ func (s *Store) AddLink(chart string, may Right) (Link, error) {
 
 // Links lists the review links of a chart that work.
 func (s *Store) Links(chart string) ([]Link, error) {
-	rows, err := s.r.Query(`SELECT token, chart, may, created, files FROM links WHERE chart = ? AND off = 0 ORDER BY created, rowid`, chart)
+	rows, err := s.r.Query(`SELECT token, chart, may, created, files, proof FROM links WHERE chart = ? AND off = 0 ORDER BY created, rowid`, chart)
 	if err != nil {
 		return nil, err
 	}
@@ -46,7 +47,7 @@ func (s *Store) Links(chart string) ([]Link, error) {
 	for rows.Next() {
 		var l Link
 		var at int64
-		if err := rows.Scan(&l.Token, &l.Chart, &l.May, &at, &l.Files); err != nil {
+		if err := rows.Scan(&l.Token, &l.Chart, &l.May, &at, &l.Files, &l.Proof); err != nil {
 			return nil, err
 		}
 		l.Created = when(at)
@@ -59,10 +60,16 @@ func (s *Store) Links(chart string) ([]Link, error) {
 func (s *Store) Link(token string) (Link, error) {
 	var l Link
 	var at int64
-	err := s.r.QueryRow(`SELECT l.token, l.chart, l.may, l.created, l.files FROM links l JOIN charts c ON c.id = l.chart WHERE l.token = ? AND l.off = 0 AND c.binned = 0`, token).
-		Scan(&l.Token, &l.Chart, &l.May, &at, &l.Files)
+	err := s.r.QueryRow(`SELECT l.token, l.chart, l.may, l.created, l.files, l.proof FROM links l JOIN charts c ON c.id = l.chart WHERE l.token = ? AND l.off = 0 AND c.binned = 0`, token).
+		Scan(&l.Token, &l.Chart, &l.May, &at, &l.Files, &l.Proof)
 	l.Created = when(at)
 	return l, none(err)
+}
+
+// LetProof lets the readers of a review link see what the proof finds, or not any more.
+func (s *Store) LetProof(chart, token string, may bool) error {
+	r, err := s.w.Exec(`UPDATE links SET proof = ? WHERE token = ? AND chart = ? AND off = 0`, may, token, chart)
+	return changedOne(r, err)
 }
 
 // SwitchOff makes a review link of a chart dead.

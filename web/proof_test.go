@@ -6,7 +6,9 @@ import (
 
 	"github.com/chromedp/chromedp"
 
+	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
+	"plaintracer/store"
 )
 
 // What is wrong is told in the margin once the hand rests, leads to its place, is mended by a press or waived with a reason,
@@ -63,5 +65,43 @@ func TestProofInTheMargin(t *testing.T) {
 	b.until("no marks where nobody looks", marks+` === 0`)
 	if words := eval[string](b, `document.querySelector('[data-leaf=proof]').textContent`); !strings.Contains(words, "decisions") {
 		t.Errorf("the figures: %q", words)
+	}
+}
+
+// Readers of a link see the proof where the link allows it, and are led to the places.
+func TestProofOnTheReviewPage(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	session := mustSession(t, s)
+	c := chart.New("Loans")
+	c.Pages[0].Steps = []*chart.Step{
+		{ID: "s1", Symbol: symbol.Decision, X: 100, Y: 100, W: 130, H: 80, Text: "Fit?"},
+		{ID: "s2", Symbol: symbol.Process, X: 400, Y: 100, W: 112, H: 56, Text: "Sign"},
+	}
+	c.Pages[0].Connectors = []*chart.Connector{{ID: "c1", Meaning: chart.Flow, From: chart.End{Step: "s1"}, To: chart.End{Step: "s2"}}}
+	c.Waived = []chart.Waiver{{Rule: "no-text", Reason: "as <agreed>"}}
+	id := s.keepChart(t, c)
+	l, err := s.store.AddLink(id, store.Read)
+	if err != nil {
+		t.Fatal(err)
+	}
+	page := func() string { return body(t, s.do(t, "GET", "/review/"+l.Token, "", "", "", nil)) }
+	if strings.Contains(page(), "one way out") {
+		t.Error("it is shown where the link does not allow it")
+	}
+	at := "/charts/" + id + "/links/" + l.Token + "/proof"
+	if r := s.post(t, at, session, s.token(t, session), "application/x-www-form-urlencoded", []byte("may=1")); !strings.Contains(body(t, r), "Proof shown") {
+		t.Error("the dialog does not say so")
+	}
+	if p := page(); !strings.Contains(p, "Proof: 1 wrong, 0 doubtful") || !strings.Contains(p, "as &lt;agreed&gt;") {
+		t.Error("it is not shown")
+	}
+	b := s.browse(t)
+	b.open("/review/" + l.Token)
+	b.run(clickOn(".proved summary"))
+	b.press("'Fit?' is a decision with one way out: it decides nothing.")
+	b.until("its step", `document.querySelector('.step.picked')?.dataset.step === 's1'`)
+	if r := s.post(t, at, session, s.token(t, session), "application/x-www-form-urlencoded", nil); r.StatusCode != 200 || strings.Contains(page(), "one way out") {
+		t.Error("it is still shown")
 	}
 }

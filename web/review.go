@@ -11,6 +11,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/proof"
 	"plaintracer/store"
 )
 
@@ -265,6 +266,10 @@ func (s *Server) review(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
+	found, err := s.proved(l)
+	if err != nil {
+		return err
+	}
 	return s.render(
 		c,
 		"review",
@@ -278,6 +283,7 @@ func (s *Server) review(c fiber.Ctx) error {
 			"Sheets": "/review/" + l.Token + "/print.css",
 			"Far":    d.far(),
 			"Font":   d.font(),
+			"Proof":  found,
 			"Base":   "/review/" + l.Token,
 		},
 	)
@@ -322,4 +328,37 @@ func (s *Server) letFiles(c fiber.Ctx) error {
 		return err
 	}
 	return s.sharePanel(c)
+}
+
+// letProof lets the readers of a link see what the proof finds, or not any more.
+func (s *Server) letProof(c fiber.Ctx) error {
+	if err := s.store.LetProof(entry(c).ID, c.Params("link"), c.FormValue("may") != ""); err != nil {
+		return err
+	}
+	return s.sharePanel(c)
+}
+
+// mostProved is how many findings a reader is shown; the worst come first.
+const mostProved = 100
+
+// proved is what the proof finds in a shared chart, for its readers.
+type proved struct {
+	Wrong, Doubtful, Style int
+	Findings               []proof.Finding
+	Waived                 []chart.Waiver
+}
+
+// proved looks at the chart for a link that shows it; nil for others.
+func (s *Server) proved(l store.Link) (*proved, error) {
+	if !l.Proof {
+		return nil, nil
+	}
+	ch, _, err := s.store.Chart(l.Chart)
+	if err != nil {
+		return nil, err
+	}
+	fs := proof.Chart(ch)
+	out := &proved{proof.Count(fs, proof.Wrong), proof.Count(fs, proof.Doubtful), proof.Count(fs, proof.Style), fs, ch.Waived}
+	out.Findings = fs[:min(len(fs), mostProved)]
+	return out, nil
 }

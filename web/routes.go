@@ -55,6 +55,7 @@ func (s *Server) Routes() []Route {
 		{"POST", "/charts/:chart/pictures", Owner, s.keepPicture},
 		{"GET", "/charts/:chart/pictures/:picture", Owner, s.picture},
 		{"POST", "/charts/:chart/links/:link/files", Owner, s.letFiles},
+		{"POST", "/charts/:chart/links/:link/proof", Owner, s.letProof},
 		{"GET", "/charts/:chart/print", Owner, s.printView},
 		{"GET", "/charts/:chart/print.css", Owner, s.printSheets},
 		{"GET", "/charts/:chart/export", Owner, s.export},

@@ -108,6 +108,10 @@ desk.addEventListener('pointerdown', (e) => {
 desk.addEventListener('pointermove', (e) => view.touch(e));
 for (const what of ['pointerup', 'pointercancel']) addEventListener(what, (e) => view.touch(e));
 $('step')?.addEventListener('change', (e) => pick(e.target.value, true));
+document.querySelector('.proved')?.addEventListener('click', (e) => {
+  const id = e.target.dataset.found;
+  if (drawn(id)) pick(id, true);
+});
 $('comments').addEventListener('click', (e) => {
   const id = e.target.closest('.remark')?.dataset.step;
   if (id) pick(id, true);
