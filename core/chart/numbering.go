@@ -46,6 +46,7 @@ type NumberShown string
 // Where they stand.
 const (
 	OnTags NumberShown = ""
+	InText NumberShown = "text" // before the text
 	InList NumberShown = "list" // in the list of steps, tables and texts alone
 )
 
@@ -66,7 +67,7 @@ func (n *Numbering) check() error {
 	if !slices.Contains(NumberBys, n.By) {
 		return fmt.Errorf(badNumbering, "by", n.By)
 	}
-	if n.Shown != OnTags && n.Shown != InList {
+	if n.Shown != OnTags && n.Shown != InText && n.Shown != InList {
 		return fmt.Errorf(badNumbering, "shown", n.Shown)
 	}
 	for i, k := range n.Without {

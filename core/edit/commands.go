@@ -312,7 +312,7 @@ func init() { // not a literal: commands lead back to the table
 			},
 			on: func(e *Editor, _ string) bool { return e.pages.Numbering().Outcomes }},
 		{Name: "number-shown", Words: say.WordNumberShown, Place: NumberDrawer, need: always,
-			Choices: []Choice{{Arg: "tags", Words: say.WordOnTags}, {Arg: string(chart.InList), Words: say.WordInList}},
+			Choices: []Choice{{Arg: "tags", Words: say.WordOnTags}, {Arg: string(chart.InText), Words: say.WordInText}, {Arg: string(chart.InList), Words: say.WordInList}},
 			do: func(e *Editor, arg string) {
 				e.pages.SetNumbering(func(n *chart.Numbering) { n.Shown = pages.NumberShown(arg) })
 			},

@@ -144,3 +144,42 @@ func TestReferencesByHand(t *testing.T) {
 		}
 	}
 }
+
+// Numbers before the text stand there in the drawing and are not typed: while somebody types on a step it is without, and
+// looks of its words stay on them.
+func TestNumbersInTheText(t *testing.T) {
+	w, ids := numbered(t)
+	bold := true
+	runs := []chart.Run{{From: 0, To: 3, Text: chart.TextLook{Bold: &bold}}}
+	w.Apply("look", chart.Part{Do: "step.set", Page: w.PageID(), ID: ids[0], Runs: &runs})
+	w.Do("number-shown", "text")
+	drawn := func(id string) (said string, faces int) {
+		seen := map[any]bool{}
+		for _, e := range scene.Of(w.Sheet()).Elements {
+			if e.ID == id {
+				for _, i := range e.Items {
+					if i.Text != "" {
+						said += i.Text
+						seen[i.Face] = true
+					}
+				}
+			}
+		}
+		return said, len(seen)
+	}
+	if said, faces := drawn(ids[0]); said != "1 Ask" || faces != 2 {
+		t.Errorf("drawn is %q in %d faces", said, faces)
+	}
+	w.Do("select", ids[0])
+	w.Do("text", "")
+	if said, _ := drawn(ids[0]); said != "Ask" {
+		t.Errorf("while it is typed on, drawn is %q", said)
+	}
+	if said, _ := drawn(ids[1]); said != "2 Sign" {
+		t.Errorf("another one is %q", said)
+	}
+	w.Accept("Ask again")
+	if said, _ := drawn(ids[0]); said != "1 Ask again" || w.Page().Step(ids[0]).Text != "Ask again" {
+		t.Errorf("typed, drawn is %q", said)
+	}
+}

@@ -92,7 +92,7 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	if st.Symbol == symbol.Picture {
 		e.Items = append(e.Items, picture(s.Page, st, r)...)
 	}
-	e.Items = append(e.Items, wording(sh, look.Runs(s.Page, st))...)
+	e.Items = append(e.Items, wording(sh, look.Runs(s.Page, sh.Said))...)
 	e.Items = append(e.Items, fields(s, sh)...)
 	if st.Number != "" && s.Tags() {
 		e.Items = append(e.Items, tag(sh, style.Ink(s.Page))...)

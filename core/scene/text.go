@@ -76,7 +76,7 @@ func TextLink(s *sheet.Sheet, sh *sheet.Shape, q geom.Point) *chart.Link {
 	if len(sh.Step.Runs) == 0 {
 		return nil
 	}
-	runs := style.Of(s.Page, sh.Step).Runs(s.Page, sh.Step)
+	runs := style.Of(s.Page, sh.Step).Runs(s.Page, sh.Said)
 	for _, l := range sh.Lines {
 		for _, p := range parts(l, runs) {
 			it := text(l.Text[p.from:p.to], sh.Rect.X+l.X+p.x, sh.Rect.Y+l.Baseline, p.run.Face, l.Size, "")

@@ -46,8 +46,9 @@ type Told struct{ Date, Revision, Owner string }
 // stands outside its symbol.
 type Shape struct {
 	Step  *chart.Step
+	Said  *chart.Step // the step with all that its text says: Step, or with its number before it
 	Rect  geom.Rect
-	Lines []typeset.Line // from the corner of Rect
+	Lines []typeset.Line // of what is said, from the corner of Rect
 }
 
 // Run is a connector as drawn.
@@ -71,6 +72,7 @@ type LabelShape struct {
 // Composer makes sheets. It keeps what did not change from one to the next, so
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
+	Typed string // id of the step on whose text somebody types
 	Told     Told
 	router   route.Router
 	last     *Sheet      // made of page
@@ -111,6 +113,20 @@ type fitted struct {
 
 // keepFits bounds the memory of a Composer that is used for hours.
 const keepFits = 4000
+
+// said is a step with its number before its text, where numbers stand there; not while somebody types on it.
+func (c *Composer) said(ch *chart.Chart, st *chart.Step) *chart.Step {
+	if ch.Numbering == nil || ch.Numbering.Shown != chart.InText || st.Number == "" || st.ID == c.Typed {
+		return st
+	}
+	said, before := *st, st.Number+" "
+	said.Text, said.Runs = before+st.Text, slices.Clone(st.Runs)
+	for i := range said.Runs {
+		said.Runs[i].From += len(before)
+		said.Runs[i].To += len(before)
+	}
+	return &said
+}
 
 // fit fits the text of step i of the page; most are as they were on the last one.
 func (c *Composer) fit(i int, s *chart.Step) fitted {
@@ -196,8 +212,9 @@ func (c *Composer) compose(ctx context.Context, ch *chart.Chart, p *chart.Page, 
 		if ctx.Err() != nil {
 			return nil
 		}
-		f := c.fit(i, st)
-		sh := Shape{Step: st, Rect: geom.Rect{X: geom.Round2(origin.X + st.X + f.box.X), Y: geom.Round2(origin.Y + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
+		said := c.said(ch, st)
+		f := c.fit(i, said)
+		sh := Shape{Step: st, Said: said, Rect: geom.Rect{X: geom.Round2(origin.X + st.X + f.box.X), Y: geom.Round2(origin.Y + st.Y + f.box.Y), W: f.box.W, H: f.box.H}}
 		sh.Lines = f.lines
 		s.Steps[i] = sh
 		rp.Boxes = append(rp.Boxes, route.Box{ID: st.ID, Kind: st.Symbol, Rect: sh.Rect, Flat: st.Behind()})

@@ -102,6 +102,7 @@ const (
 	WordOutcomes     = "Outcomes of 5 as 5a, 5b"
 	WordNumberShown  = "Numbers stand"
 	WordOnTags       = "On the steps"
+	WordInText       = "In the text"
 	WordInList       = "In the list alone"
 	WordNumberNew    = "After new steps"
 	WordRenumber     = "Number anew"

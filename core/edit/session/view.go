@@ -49,7 +49,7 @@ func (v *view) asIs(c *chart.Chart, p *chart.Page) *sheet.Before {
 // Afresh composes the page with nothing kept from what was composed before.
 func (v *view) Afresh() {
 	v.anew++
-	v.comp, v.sheet = sheet.Composer{Told: v.told}, nil
+	v.comp, v.sheet = sheet.Composer{Told: v.told, Typed: v.comp.Typed}, nil
 	v.forget()
 }
 
@@ -58,6 +58,14 @@ func (v *view) Anew() int { return v.anew }
 
 // forget forgets what was derived from the chart.
 func (v *view) forget() { v.stale, v.before = true, nil }
+
+// TypeOn has the text of a step shown without its number while somebody types on it; "" for none.
+func (v *view) TypeOn(id string) {
+	if v.comp.Typed != id {
+		v.comp.Typed = id
+		v.forget()
+	}
+}
 
 // unshow shows the page as it is again.
 func (v *view) unshow() {

@@ -65,6 +65,15 @@ func (e *Editor) begin(t Typing) {
 	t.Set = e.typings + 1
 	e.typings = t.Set
 	e.typing = &t
+	if n := e.Chart().Numbering; t.Kind == "step" && n != nil && n.Shown == chart.InText {
+		e.TypeOn(t.ID)
+	}
+}
+
+// end ends typing.
+func (e *Editor) end() {
+	e.typing = nil
+	e.TypeOn("")
 }
 
 // OnStep types on a step's text.
@@ -151,7 +160,7 @@ func (e *Editor) typingChanged() {
 		return
 	}
 	if _, ok := p.Band(t.ID); !ok {
-		e.typing = nil
+		e.end()
 		e.Say(say.TypingGone)
 	}
 }
@@ -162,7 +171,7 @@ func (e *Editor) keepTyped() {
 	}
 }
 
-func (e *Editor) cancelTyping() { e.typing = nil }
+func (e *Editor) cancelTyping() { e.end() }
 
 // Type takes the text as it is now, and what is chosen in it.
 func (e *Editor) Type(text string, from, to int) {
@@ -255,7 +264,7 @@ func (e *Editor) Accept(text string) {
 	text = t.Text
 	e.Preview(nil)
 	parts := e.typed(t, text)
-	e.typing = nil
+	e.end()
 	if t.Kind == "glue" {
 		e.glueTo(t.ID, strings.TrimSpace(text))
 		return
