@@ -38,6 +38,7 @@ func init() { // not a literal: they lead back to the commands
 		"row-leave":     func(e *Editor, arg string) { e.outline.RowLeave(arg) },
 		"prove":         func(e *Editor, arg string) { e.proving.Prove(arg != "") },
 		"proof-go":      func(e *Editor, arg string) { e.Keep(); e.Cancel(); e.proving.Go(arg) },
+		"proof-step":    func(e *Editor, arg string) { e.Keep(); e.Cancel(); e.proving.Step(arg) },
 		"proof-mend":    func(e *Editor, arg string) { e.Keep(); e.Cancel(); e.proving.Mend(arg) },
 		"proof-waive":   func(e *Editor, arg string) { e.proving.Waive(arg) },
 		"proof-unwaive": func(e *Editor, arg string) { e.proving.Unwaive(arg) },

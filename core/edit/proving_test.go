@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -77,4 +78,33 @@ func TestProofByHand(t *testing.T) {
 	if w.json() != before {
 		t.Error("a mend is more than one command")
 	}
+}
+
+// A run that comes to a finding is shown step by step.
+func TestRunByHand(t *testing.T) {
+	w := open(t)
+	a := w.put(symbol.Decision, 200, 200, "Fit?")
+	b, c := w.put(symbol.Process, 500, 100, "Pack"), w.put(symbol.Process, 500, 350, "Decline")
+	bar, end := w.put(symbol.Parallel, 750, 200, ""), w.put(symbol.Process, 950, 200, "File")
+	w.Do("cancel", "")
+	for _, l := range [][2]string{{a.ID, b.ID}, {a.ID, c.ID}, {b.ID, bar.ID}, {c.ID, bar.ID}, {bar.ID, end.ID}} {
+		w.steps.Connect(w.Page().Step(l[0]), w.Page().Step(l[1]))
+	}
+	w.Do("prove", "open")
+	at := -1
+	for _, f := range w.Update(false).Proof.Findings {
+		if f.Rule == "waits-for-ever" && f.Steps == 2 {
+			at = f.At
+		}
+	}
+	if at < 0 {
+		t.Fatal("the bar is not found")
+	}
+	for step, want := range []string{a.ID, a.ID + b.ID} {
+		w.Do("proof-step", fmt.Sprintf(`{"at":%d,"step":%d}`, at, step))
+		if got := w.chosen(); got != want || !strings.Contains(w.Notice(), fmt.Sprintf("Step %d of 2", step+1)) {
+			t.Errorf("step %d selects %s, says %q", step, got, w.Notice())
+		}
+	}
+	w.Do("proof-step", fmt.Sprintf(`{"at":%d,"step":9}`, at))
 }

@@ -45,8 +45,9 @@ type Told struct {
 	At       int    `json:"at"`
 	Severity string `json:"severity"`
 	Words    string `json:"words"`
-	Page     string `json:"page"` // its number, where there are several
-	Mend     string `json:"mend"` // what would be done; "" for nothing
+	Page     string `json:"page"`  // its number, where there are several
+	Mend     string `json:"mend"`  // what would be done; "" for nothing
+	Steps    int    `json:"steps"` // of a run that comes to it; 0 without
 	Rule     string `json:"rule"`
 	About    string `json:"about"` // the rule in words, with its source
 }
@@ -89,7 +90,7 @@ func (e *Editor) Fresh() *Facts {
 			f.More++
 			continue
 		}
-		t := Told{At: i, Severity: string(k.Severity), Words: k.Words, Rule: k.Rule, About: about(k.Rule)}
+		t := Told{At: i, Severity: string(k.Severity), Words: k.Words, Rule: k.Rule, About: about(k.Rule), Steps: len(k.Run)}
 		if several {
 			t.Page = strconv.Itoa(1 + slices.IndexFunc(e.Chart().Pages, func(p *chart.Page) bool { return p.ID == k.Page }))
 		}
@@ -151,6 +152,31 @@ func (e *Editor) Go(arg string) {
 		e.ShowPage(f.Page)
 	}
 	e.Select(f.ID)
+}
+
+// Step shows a run that comes to a finding, step by step: {"at","step"} selects what was done up to a step of it, the first
+// being 0, on the page on which that was.
+func (e *Editor) Step(arg string) {
+	var a struct{ At, Step int }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return
+	}
+	f, ok := e.at(strconv.Itoa(a.At))
+	if !ok || a.Step < 0 || a.Step >= len(f.Run) {
+		return
+	}
+	for _, p := range e.Chart().Pages {
+		if p.Step(f.Run[a.Step]) == nil {
+			continue
+		}
+		if p.ID != e.PageID() {
+			e.ShowPage(p.ID)
+		}
+		here := slices.DeleteFunc(slices.Clone(f.Run[:a.Step+1]), func(id string) bool { return p.Step(id) == nil })
+		e.Select(here...)
+		e.Say(say.RunStep(a.Step+1, len(f.Run), session.StepName(p.Step(f.Run[a.Step]))))
+		return
+	}
 }
 
 // Mend does what takes a finding away.

@@ -456,6 +456,11 @@ func ReferredTo(by, of string) string {
 	return fmt.Sprintf("The text of '%s' still refers to '%s', which is deleted.", by, of)
 }
 
+// RunStep says which step of a run is shown.
+func RunStep(n, of int, name string) string {
+	return fmt.Sprintf("Step %d of %d of the run: %s", n, of, name)
+}
+
 // Figures tell how much goes on in a chart.
 func Figures(steps, decisions, handovers, waysBack, longest int, ways float64) string {
 	return fmt.Sprintf("%s, %s, %s between lanes, %s back; the longest way has %s; there %s.", count(steps, "step"), count(decisions, "decision"),

@@ -19,7 +19,7 @@ document.addEventListener('alpine:init', () => {
     question: { text: '', answers: [] },
     table: { columns: [], roles: [], rows: 0 },
     notice: { words: '' },
-    proof: { findings: [], waived: [], count: 0, more: 0, words: '', asked: '' },
+    proof: { findings: [], waived: [], count: 0, more: 0, words: '', asked: '', walked: '', step: -1 },
     ten: { on: [], choosing: false, fixed: false }, // the symbols on the bench
     // take brings the facts up to what the core says. What changed is set, key by key, and nothing else: each of some
     // 400 bindings runs anew for what it read.
@@ -220,6 +220,7 @@ document.addEventListener('alpine:init', () => {
         ...f,
         key: `${f.at} ${f.words}`,
         where: f.page && `page ${f.page}`,
+        run: this.proof.walked === `${f.at}` ? `Next of ${f.steps} steps` : 'Show a run',
         asked: this.proof.asked === `${f.at} ${f.words}`,
       }));
     },
@@ -237,6 +238,12 @@ document.addEventListener('alpine:init', () => {
     },
     go(e) {
       perform('proof-go', e.currentTarget.dataset.at);
+    },
+    walk(e) {
+      const { at, steps } = e.currentTarget.dataset;
+      if (this.proof.walked !== at) Object.assign(this.proof, { walked: at, step: -1 });
+      this.proof.step = (this.proof.step + 1) % +steps;
+      perform('proof-step', JSON.stringify({ at: +at, step: this.proof.step }));
     },
     mend(e) {
       perform('proof-mend', e.currentTarget.dataset.at);
