@@ -18,7 +18,7 @@ wasm: $(WASM)/tracer.wasm
 
 # What a frame of a drag does not spend its time in: compiled without inlining, which makes the core for the browser a
 # ninth smaller.
-COLD := $(foreach p,$(addprefix plaintracer/,core/edit/... core/list core/chart core/scene core/style core/flow core/number format/svg cmd/tracerwasm) \
+COLD := $(foreach p,$(addprefix plaintracer/,core/edit/... core/list core/chart core/scene core/style core/flow core/number core/proof format/svg cmd/tracerwasm) \
 	encoding/json encoding/csv fmt time reflect os golang.org/x/text/...,-gcflags=$(p)=-l)
 
 # The core for the browser, packed as it is served.

@@ -72,7 +72,7 @@ type LabelShape struct {
 // Composer makes sheets. It keeps what did not change from one to the next, so
 // that a drag is cheap; the zero value is ready, one is used for one page.
 type Composer struct {
-	Typed string // id of the step on whose text somebody types
+	Typed    string // id of the step on whose text somebody types
 	Told     Told
 	router   route.Router
 	last     *Sheet      // made of page
