@@ -17,9 +17,10 @@ const (
 )
 
 // An answer goes out in pieces, each of which has to be taken within its time: some 6 KB a second.
-const writePiece = 64 << 10
-
-var pieceWait = 10 * time.Second // less in tests
+const (
+	writePiece = 64 << 10
+	pieceWait  = 10 * time.Second
+)
 
 // sending counts the bytes of large answers that are on their way: by who asked, through which link, and all.
 type sending struct {
@@ -56,24 +57,30 @@ func (s *sending) begin(size int, shares []share) (done func(), ok bool) {
 }
 
 // Steady is a listener whose connections end when what they are sent is not read.
-func Steady(ln net.Listener) net.Listener { return steady{ln} }
+func Steady(ln net.Listener) net.Listener { return steady{ln, pieceWait} }
 
-type steady struct{ net.Listener }
+type steady struct {
+	net.Listener
+	wait time.Duration // for a piece
+}
 
 func (s steady) Accept() (net.Conn, error) {
 	c, err := s.Listener.Accept()
 	if t, ok := c.(*net.TCPConn); ok {
-		return steadyConn{t}, err
+		return steadyConn{t, s.wait}, err
 	}
 	return c, err
 }
 
-type steadyConn struct{ *net.TCPConn }
+type steadyConn struct {
+	*net.TCPConn
+	wait time.Duration
+}
 
 // Write writes in pieces.
 func (c steadyConn) Write(b []byte) (n int, err error) {
 	for err == nil && n < len(b) {
-		if err = c.SetWriteDeadline(time.Now().Add(pieceWait)); err != nil {
+		if err = c.SetWriteDeadline(time.Now().Add(c.wait)); err != nil {
 			return n, err
 		}
 		var m int

@@ -11,6 +11,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/gofiber/fiber/v3"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
 	"plaintracer/store"
@@ -39,7 +41,7 @@ func (s *site) ask(t *testing.T, path, session, from string) (conn net.Conn, r *
 func broadChart() *chart.Chart {
 	c := chart.New("Broad")
 	text := strings.Repeat("Check the condition of the crate. ", 400)
-	for i := range 300 {
+	for i := range 60 {
 		c.Pages[0].Steps = append(c.Pages[0].Steps, &chart.Step{ID: fmt.Sprint("s", i), Symbol: symbol.Process, X: float64(100 + i%20*200), Y: float64(100 + i/20*200), W: 150, H: 100, Text: text})
 	}
 	return c
@@ -93,9 +95,20 @@ func TestReadersThatDoNotRead(t *testing.T) {
 
 // Whoever does not take what is sent is cut off; whoever takes it slowly gets all.
 func TestSlowReadersAreCutOff(t *testing.T) {
-	defer func(was time.Duration) { pieceWait = was }(pieceWait)
-	pieceWait = 300 * time.Millisecond
+	t.Parallel()
+	const pieceWait = 300 * time.Millisecond
 	s := newSite(t)
+	app, err := New(s.store, Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	ln, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	go app.Listener(steady{ln, pieceWait}, fiber.ListenConfig{DisableStartupMessage: true})
+	t.Cleanup(func() { app.ShutdownWithTimeout(3 * time.Second) })
+	s.url = "http://" + ln.Addr().String()
 	session := mustSession(t, s)
 	id := s.keepChart(t, chart.New("A"))
 	me, _ := s.store.Session(session)
