@@ -52,8 +52,14 @@ func (v *view) figures() Figures {
 			ways[i] = 1
 		}
 		f.Longest = max(f.Longest, longest[i])
-		if n.first() {
-			f.Ways += ways[i]
+	}
+	for _, ns := range v.groups() {
+		firsts := pick(ns, (*node).first)
+		if len(firsts) == 0 { // in a ring one begins somewhere
+			firsts = ns[:1]
+		}
+		for _, n := range firsts {
+			f.Ways += ways[v.of[n.step]]
 		}
 	}
 	return f

@@ -299,6 +299,11 @@ func TestFigures(t *testing.T) {
 	if f, want := FiguresOf(drawn()), (Figures{Steps: 10, Decisions: 1, Handovers: 4, WaysBack: 1, Longest: 5, Ways: 3}); f != want {
 		t.Errorf("%+v, want %+v", f, want)
 	}
+	ring := drawn()
+	join(ring.Pages[0], "closed", "start")
+	if f := FiguresOf(ring); f.Ways != 3 || f.WaysBack != 2 {
+		t.Errorf("with a way back to the start: %+v", f)
+	}
 	c := chart.New("chain")
 	p := c.Pages[0]
 	for i := range 51 {
