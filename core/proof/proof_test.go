@@ -227,6 +227,12 @@ func TestFaultsTogether(t *testing.T) {
 		for _, name := range some {
 			faults[name].plant(c, c.Pages[0])
 		}
+		fs := Chart(c)
+		for i := 1; i < len(fs); i++ {
+			if slices.Index(Severities, fs[i-1].Severity) > slices.Index(Severities, fs[i].Severity) {
+				t.Fatalf("seed %d: %s stands before %s", seed, fs[i-1].Severity, fs[i].Severity)
+			}
+		}
 		for _, name := range apart {
 			has := slices.ContainsFunc(found(c, name), func(s string) bool { return strings.HasPrefix(s, faults[name].at+": ") })
 			if want := slices.Contains(some, name); has != want {

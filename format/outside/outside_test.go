@@ -167,17 +167,45 @@ func TestReadingsAreEnded(t *testing.T) {
 	}
 }
 
+// A reading stands behind what else this machine does.
+func TestReadingsStandBehind(t *testing.T) {
+	if _, err := os.Stat("/proc/self/task"); err != nil {
+		t.Skip("there is no /proc here")
+	}
+	ctx, end := context.WithCancel(t.Context())
+	ended := make(chan struct{})
+	go func() {
+		defer close(ended)
+		Reader{Env: []string{"OUTSIDE_TEST=for ever"}}.Picture(ctx, drawing(t, 4, 4))
+	}()
+	nice := ""
+	for until := time.Now().Add(20 * time.Second); nice != "10" && time.Now().Before(until); time.Sleep(5 * time.Millisecond) {
+		for _, pid := range childrenOf(t) {
+			b, _ := os.ReadFile("/proc/" + pid + "/stat")
+			if _, after, ok := strings.Cut(string(b), ") "); ok {
+				nice = strings.Fields(after)[16] // proc(5): field 19, the third being the first behind the name
+			}
+		}
+	}
+	end()
+	<-ended
+	if nice != "10" {
+		t.Errorf("its priority is %q", nice)
+	}
+}
+
 // children is how many processes of this one there are.
-func children(t *testing.T) int {
+func children(t *testing.T) int { return len(childrenOf(t)) }
+
+func childrenOf(t *testing.T) (pids []string) {
 	t.Helper()
 	names, err := os.ReadDir("/proc/self/task")
 	if err != nil {
 		t.Skip("there is no /proc here")
 	}
-	n := 0
 	for _, d := range names {
 		b, _ := os.ReadFile("/proc/self/task/" + d.Name() + "/children")
-		n += len(strings.Fields(string(b)))
+		pids = append(pids, strings.Fields(string(b))...)
 	}
-	return n
+	return pids
 }

@@ -432,13 +432,15 @@ function countComments() {
 }
 $('comments').addEventListener('htmx:after:swap', countComments);
 // Comments that come are shown where one is among them. While one is pressed they are not, since the press would be lost
-// with what it was on, nor while one's own is on its way: what answers that shows where it is.
+// with what it was on, nor while one's own, or another part of them, is on its way: what answers that shows where it is,
+// and news that was asked for before would lead back.
 let pressed = false,
-  posting = 0,
+  onTheWay = 0,
+  asked = 0, // what was on its way until now
   missed = false;
 const catchUp = () =>
   setTimeout(() => {
-    if (missed && !pressed && !posting) document.body.dispatchEvent(new CustomEvent('comments'));
+    if (missed && !pressed && !onTheWay) document.body.dispatchEvent(new CustomEvent('comments'));
   });
 $('comments').addEventListener('pointerdown', () => (pressed = true));
 for (const end of ['pointerup', 'pointercancel'])
@@ -447,24 +449,28 @@ for (const end of ['pointerup', 'pointercancel'])
     catchUp();
   });
 $('comments').addEventListener('htmx:config:request', (e) => {
-  const { request } = e.detail.ctx;
+  const { ctx } = e.detail;
   if (e.target !== $('comments')) {
-    if (request.method === 'POST') posting++;
+    onTheWay++;
+    asked++;
     return;
   }
-  missed = posting > 0;
+  ctx.asked = asked;
+  missed = onTheWay > 0;
   if (missed) e.preventDefault();
   const at = $('comments').querySelector('.remarks')?.dataset.at;
-  if (at) request.action += `?${at}`;
+  if (at) ctx.request.action += `?${at}`;
 });
 for (const end of ['htmx:after:request', 'htmx:error'])
   $('comments').addEventListener(end, (e) => {
-    if (e.target !== $('comments') && e.detail.ctx.request.method === 'POST') posting = Math.max(0, posting - 1);
+    if (e.target !== $('comments')) onTheWay = Math.max(0, onTheWay - 1);
+    if (!e.detail.ctx.response?.raw.ok) catchUp(); // nothing will be swapped in
   });
 $('comments').addEventListener('htmx:before:swap', (e) => {
-  if (!pressed) return;
-  e.preventDefault();
-  missed = true;
+  const { ctx } = e.detail;
+  const late = ctx.sourceElement === $('comments') && ctx.asked !== asked; // what was asked for since has all that it has
+  if (pressed || late) e.preventDefault();
+  missed ||= pressed;
 });
 $('comments').addEventListener('htmx:after:swap', catchUp);
 // An answer that was sent leaves its field; what is half written below other comments stays.

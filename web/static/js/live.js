@@ -231,7 +231,10 @@ export class Live {
         this.signedOut();
         return;
       }
-      if (r.status === 429) this.status({ stopped: await r.text() });
+      if (r.status === 429) {
+        this.status({ stopped: await r.text() });
+        setTimeout(() => this.connect(), lastPause); // there may be room by then; changes are sent all the same
+      }
       if (!r.ok) return;
     } catch {
       this.lost();

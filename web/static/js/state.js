@@ -220,7 +220,7 @@ document.addEventListener('alpine:init', () => {
         ...f,
         key: `${f.at} ${f.words}`,
         where: f.page && `page ${f.page}`,
-        run: this.proof.walked === `${f.at}` ? `Next of ${f.steps} steps` : 'Show a run',
+        run: this.proof.walked === `${f.at} ${f.words}` ? `Next of ${f.steps} steps` : 'Show a run',
         asked: this.proof.asked === `${f.at} ${f.words}`,
       }));
     },
@@ -240,8 +240,8 @@ document.addEventListener('alpine:init', () => {
       perform('proof-go', e.currentTarget.dataset.at);
     },
     walk(e) {
-      const { at, steps } = e.currentTarget.dataset;
-      if (this.proof.walked !== at) Object.assign(this.proof, { walked: at, step: -1 });
+      const { at, key, steps } = e.currentTarget.dataset;
+      if (this.proof.walked !== key) Object.assign(this.proof, { walked: key, step: -1 });
       this.proof.step = (this.proof.step + 1) % +steps;
       perform('proof-step', JSON.stringify({ at: +at, step: this.proof.step }));
     },
