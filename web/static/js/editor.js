@@ -468,7 +468,7 @@ for (const end of ['htmx:after:request', 'htmx:error'])
   });
 $('comments').addEventListener('htmx:before:swap', (e) => {
   const { ctx } = e.detail;
-  const late = ctx.sourceElement === $('comments') && ctx.asked !== asked; // what was asked for since has all that it has
+  const late = ctx.sourceElement === $('comments') && ctx.asked < asked; // what was asked for since has all that it has
   if (pressed || late) e.preventDefault();
   missed ||= pressed;
 });
