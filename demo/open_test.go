@@ -61,7 +61,8 @@ func TestScenarioIsSound(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, c := range charts {
-		for _, f := range proof.Chart(c) {
+		found, _ := proof.Chart(c, proof.Anew(c))
+		for _, f := range found {
 			if f.Severity != proof.Style {
 				t.Errorf("%s: %s", c.Name, f.Words)
 			}

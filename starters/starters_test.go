@@ -24,7 +24,8 @@ func TestStarters(t *testing.T) {
 		if len(c.Pages[0].Lanes) < 1 || len(c.Pages[0].Steps) < 6 {
 			t.Errorf("%s: %d lanes, %d steps", s.ID, len(c.Pages[0].Lanes), len(c.Pages[0].Steps))
 		}
-		for _, f := range proof.Chart(c) {
+		found, _ := proof.Chart(c, proof.Anew(c))
+		for _, f := range found {
 			if f.Severity != proof.Style {
 				t.Errorf("%s is %s: %s", s.ID, f.Severity, f.Words)
 			}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"fmt"
 	"html/template"
+	"slices"
 	"strings"
 	"sync"
 
@@ -13,6 +14,7 @@ import (
 	"plaintracer/core/colour"
 	"plaintracer/core/edit"
 	"plaintracer/core/edit/outline"
+	"plaintracer/core/proof"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
 	"plaintracer/format/font"
@@ -46,6 +48,8 @@ type drawing struct {
 	err   error
 	name  string
 	pages []drawnPage
+	chart *chart.Chart
+	proof func() []proof.Finding // what it finds, once it is asked for
 }
 
 type drawnPage struct {
@@ -133,7 +137,8 @@ func (ds *drawings) drop(key string, d *drawing) {
 }
 
 func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
-	d.name = ch.Name
+	d.name, d.chart = ch.Name, ch
+	d.proof = sync.OnceValue(d.prove)
 	for _, p := range ch.Pages {
 		var comp sheet.Composer
 		sh, err := comp.ComposeContext(ctx, ch, p)
@@ -152,6 +157,11 @@ func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
 		d.pages = append(d.pages, drawnPage{sh, b.String(), outline.Rows(ch, p)})
 	}
 	return nil
+}
+
+func (d *drawing) prove() []proof.Finding {
+	fs, _ := proof.Chart(d.chart, proof.Drawn{Page: func(p *chart.Page) *sheet.Sheet { return d.pages[slices.Index(d.chart.Pages, p)].sheet }})
+	return fs
 }
 
 // shownPage is a page as a page of the browser shows it.

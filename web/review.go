@@ -266,10 +266,6 @@ func (s *Server) review(c fiber.Ctx) error {
 	if err != nil {
 		return err
 	}
-	found, err := s.proved(l)
-	if err != nil {
-		return err
-	}
 	return s.render(
 		c,
 		"review",
@@ -283,7 +279,7 @@ func (s *Server) review(c fiber.Ctx) error {
 			"Sheets": "/review/" + l.Token + "/print.css",
 			"Far":    d.far(),
 			"Font":   d.font(),
-			"Proof":  found,
+			"Proof":  provedOf(l, d),
 			"Base":   "/review/" + l.Token,
 		},
 	)
@@ -348,17 +344,11 @@ type proved struct {
 	Waived                 []chart.Waiver
 }
 
-// proved looks at the chart for a link that shows it; nil for others.
-func (s *Server) proved(l store.Link) (*proved, error) {
+// provedOf is what is found in a chart for a link that shows it; nil for others.
+func provedOf(l store.Link, d *drawing) *proved {
 	if !l.Proof {
-		return nil, nil
+		return nil
 	}
-	ch, _, err := s.store.Chart(l.Chart)
-	if err != nil {
-		return nil, err
-	}
-	fs := proof.Chart(ch)
-	out := &proved{proof.Count(fs, proof.Wrong), proof.Count(fs, proof.Doubtful), proof.Count(fs, proof.Style), fs, ch.Waived}
-	out.Findings = fs[:min(len(fs), mostProved)]
-	return out, nil
+	fs := d.proof()
+	return &proved{proof.Count(fs, proof.Wrong), proof.Count(fs, proof.Doubtful), proof.Count(fs, proof.Style), fs[:min(len(fs), mostProved)], d.chart.Waived}
 }

@@ -30,15 +30,15 @@ The exit code is 1 when something is wrong, 0 when nothing is, and 2 when the ch
 			if err != nil {
 				return err
 			}
-			fs := proof.Chart(c)
+			fs, figures := proof.Chart(c, proof.Anew(c))
 			var b bytes.Buffer
 			switch {
 			case asSARIF:
 				err = sarif.Write(&b, args[0], fs)
 			case asJSON:
-				err = proofJSON(&b, c, fs)
+				err = proofJSON(&b, c, fs, figures)
 			default:
-				proofText(&b, c, fs)
+				proofText(&b, c, fs, figures)
 			}
 			if err == nil {
 				err = write("-", b.Bytes())
@@ -55,7 +55,7 @@ The exit code is 1 when something is wrong, 0 when nothing is, and 2 when the ch
 	return cmd
 }
 
-func proofJSON(b *bytes.Buffer, c *chart.Chart, fs []proof.Finding) error {
+func proofJSON(b *bytes.Buffer, c *chart.Chart, fs []proof.Finding, n proof.Figures) error {
 	if fs == nil {
 		fs = []proof.Finding{}
 	}
@@ -66,10 +66,10 @@ func proofJSON(b *bytes.Buffer, c *chart.Chart, fs []proof.Finding) error {
 		Findings []proof.Finding `json:"findings"`
 		Waived   []chart.Waiver  `json:"waived"`
 		Figures  proof.Figures   `json:"figures"`
-	}{fs, append([]chart.Waiver{}, c.Waived...), proof.FiguresOf(c)})
+	}{fs, append([]chart.Waiver{}, c.Waived...), n})
 }
 
-func proofText(b *bytes.Buffer, c *chart.Chart, fs []proof.Finding) {
+func proofText(b *bytes.Buffer, c *chart.Chart, fs []proof.Finding, n proof.Figures) {
 	for _, f := range fs {
 		i := 0
 		for k, p := range c.Pages {
@@ -82,7 +82,6 @@ func proofText(b *bytes.Buffer, c *chart.Chart, fs []proof.Finding) {
 	for _, w := range c.Waived {
 		fmt.Fprintf(b, "waived    %s: %s\n", w.Rule, w.Reason)
 	}
-	n := proof.FiguresOf(c)
 	fmt.Fprintf(b, "%d wrong, %d doubtful, %d of style. %d steps, %d decisions, %d handovers between lanes, %d ways back; the longest way has %d steps, there are %.0f ways.\n",
 		proof.Count(fs, proof.Wrong), proof.Count(fs, proof.Doubtful), proof.Count(fs, proof.Style), n.Steps, n.Decisions, n.Handovers, n.WaysBack, n.Longest, n.Ways)
 }

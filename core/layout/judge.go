@@ -1,6 +1,8 @@
 package layout
 
 import (
+	"context"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
@@ -22,6 +24,20 @@ const (
 
 // better reports whether a page laid out so is drawn with fewer bends and crossings than any before.
 func (j *judge) better(cmd chart.Command) bool {
+	s := j.laid(cmd)
+	if s == nil {
+		return false
+	}
+	bends, crossings := drawn(s)
+	if sum := float64(bends) + aCrossing*float64(crossings) + aMixedTip*float64(mixedTips(s.Page, s)); sum < j.least {
+		j.least = sum
+		return true
+	}
+	return false
+}
+
+// laid is a copy of the page as a command that lays it out would have it drawn; nil where that cannot be.
+func (j *judge) laid(cmd chart.Command) *sheet.Sheet {
 	p := j.p.Clone()
 	c := &chart.Chart{Pages: []*chart.Page{p}}
 	for _, l := range p.Connectors {
@@ -31,15 +47,28 @@ func (j *judge) better(cmd chart.Command) bool {
 		}
 	}
 	if _, err := chart.Apply(c, cmd); err != nil {
-		return false
+		return nil
 	}
-	s := j.comp.Compose(c, p)
-	bends, crossings := drawn(s)
-	if sum := float64(bends) + aCrossing*float64(crossings) + aMixedTip*float64(mixedTips(p, s)); sum < j.least {
-		j.least = sum
-		return true
+	return j.comp.Compose(c, p)
+}
+
+// Crossings tells how often connectors of a page cross as it is drawn, and how often they would after the command, which
+// lays it out. Without any it is not laid out to tell.
+func Crossings(ctx context.Context, s *sheet.Sheet, dir Direction) (now, then int, cmd chart.Command, err error) {
+	if _, now = drawn(s); now == 0 {
+		return 0, 0, cmd, nil
 	}
-	return false
+	cmd, ok, err := OnSheet(ctx, s.Page, dir)
+	if !ok || err != nil {
+		return now, now, cmd, err
+	}
+	j := judge{p: s.Page}
+	laid := j.laid(cmd)
+	if laid == nil {
+		return now, now, cmd, nil
+	}
+	_, then = drawn(laid)
+	return now, then, cmd, nil
 }
 
 // drawn are the bends and the crossings of a page as it is drawn.

@@ -248,6 +248,8 @@ const (
 	aLine     = 14.5
 	tightLine = 10.5
 	mostRoom  = 150.0
+
+	aroundLabel = 10.0 // around the label of a connector between steps that stand beside each other
 )
 
 // leastColumn is the least width of the columns beside the border of two stages, px: with the gap beside it a stage
@@ -324,6 +326,24 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 		width[c] = math.Max(width[c], n.w[v])
 	}
 	f := g.look()
+	index := make(map[string]int, len(p.Steps))
+	for i, s := range p.Steps {
+		index[s.ID] = i
+	}
+	labels := make([]float64, perFold+1) // the room of labels between steps that stand beside each other
+	for ends, size := range labelsOf(p, index) {
+		a, b := f.at[ends[0]], f.at[ends[1]]
+		if a.row != b.row || a.col-b.col != 1 && b.col-a.col != 1 {
+			continue
+		}
+		along := size[0]
+		if n.down {
+			along = size[1]
+		}
+		beside := (width[a.col] - n.w[ends[0]] + width[b.col] - n.w[ends[1]]) / 2
+		c := max(a.col, b.col)
+		labels[c] = math.Max(labels[c], along+aroundLabel-beside)
+	}
 	for _, e := range n.edges {
 		a, b := f.at[e.from], f.at[e.to]
 		switch {
@@ -343,7 +363,7 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 	at := frame.X + p.Heads() + edge + n.roomFor(turn[0])
 	for c := range perFold {
 		left[c] = at
-		at += width[c] + laneGap*n.how.tight + n.roomFor(turn[c+1])
+		at += width[c] + math.Max(laneGap*n.how.tight, labels[c+1]) + n.roomFor(turn[c+1])
 	}
 	frame.W = at - laneGap*n.how.tight + edge - frame.X
 	sizes := make([]float64, g.lanes)

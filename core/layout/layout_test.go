@@ -8,6 +8,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -360,4 +361,34 @@ func FuzzLayout(f *testing.F) {
 			t.Fatal(err)
 		}
 	})
+}
+
+// Between steps beside each other in a lane there is room for the name of the way from one to the other.
+func TestLabelsInLanesHaveRoom(t *testing.T) {
+	for _, down := range []bool{false, true} {
+		c := chart.New("labels")
+		p := c.Pages[0]
+		p.Down = down
+		p.Lanes = []*chart.Lane{{ID: "l", Name: "Desk", Size: 200}}
+		for i, text := range []string{"Complete?", "Send it back to whom it came from", "File it"} {
+			p.Steps = append(p.Steps, &chart.Step{ID: string(rune('a' + i)), Lane: "l", Symbol: symbol.Process, W: 112, H: 56, Text: text})
+		}
+		p.Steps[0].Symbol = symbol.Decision
+		for i, name := range []string{"not complete at all", "complete"} {
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: name[:1], From: chart.End{Step: "a"}, To: chart.End{Step: p.Steps[i+1].ID}, Meaning: chart.Flow, Labels: []chart.Label{{Text: name}}})
+		}
+		cmd, _ := Page(p, Down)
+		if _, err := chart.Apply(c, cmd); err != nil {
+			t.Fatal(err)
+		}
+		var comp sheet.Composer
+		s := comp.Compose(c, p)
+		for _, l := range s.Lines {
+			for _, to := range []int{1, 2} {
+				if box := l.Labels[0].Box; box.Overlaps(s.Steps[to].Rect) {
+					t.Errorf("down %v: '%s' at %v lies on '%s' at %v", down, l.Line.Outcome(), box, p.Steps[to].Text, s.Steps[to].Rect)
+				}
+			}
+		}
+	}
 }

@@ -27,22 +27,27 @@ type onPlan struct {
 func planned(p *chart.Page, n *net) *onPlan {
 	g := flow.Of(p)
 	var beside [][2]int
-	out := &onPlan{labels: map[[2]int][2]float64{}}
-	face := style.Face(p, false)
 	for _, c := range p.Connectors {
-		if c.From.Loose() || c.To.Loose() {
-			continue
-		}
-		ends := [2]int{g.Index[c.From.Step], g.Index[c.To.Step]}
-		if !c.Meaning.Way() {
-			beside = append(beside, ends)
-		}
-		if c.Outcome() != "" {
-			_, w, h := style.Label(face, c.Outcome())
-			out.labels[ends] = [2]float64{w, h}
+		if !c.From.Loose() && !c.To.Loose() && !c.Meaning.Way() {
+			beside = append(beside, [2]int{g.Index[c.From.Step], g.Index[c.To.Step]})
 		}
 	}
+	out := &onPlan{labels: labelsOf(p, g.Index)}
 	out.Plan = cells.Place(n.ctx, g, beside, !n.quick)
+	return out
+}
+
+// labelsOf are the widths and heights of first labels, by the indices of the steps that their connectors join.
+func labelsOf(p *chart.Page, index map[string]int) map[[2]int][2]float64 {
+	out := map[[2]int][2]float64{}
+	face := style.Face(p, false)
+	for _, c := range p.Connectors {
+		if c.From.Loose() || c.To.Loose() || c.Outcome() == "" {
+			continue
+		}
+		_, w, h := style.Label(face, c.Outcome())
+		out[[2]int{index[c.From.Step], index[c.To.Step]}] = [2]float64{w, h}
+	}
 	return out
 }
 

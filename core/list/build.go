@@ -311,17 +311,18 @@ func (b *builder) connect(w loose, to *chart.Step) {
 	b.p.Connectors = append(b.p.Connectors, c)
 }
 
-// symbols gives steps their symbols and sizes: what asks is a decision, the first is a terminator, and so is the last
-// if it leads nowhere.
+// symbols gives steps their symbols and sizes: what asks is a decision, the first is a terminator if nothing leads back to
+// it, and so is the last if it leads nowhere.
 func (b *builder) symbols() {
-	leads := map[string]bool{}
+	leads, led := map[string]bool{}, map[string]bool{}
 	for _, c := range b.p.Connectors {
 		leads[c.From.Step] = leads[c.From.Step] || c.Meaning.Way()
+		led[c.To.Step] = led[c.To.Step] || c.Meaning.Way()
 	}
 	for i, m := range b.all {
 		k := m.kind
 		if k == "" {
-			k = Inferred(m.step.Text, i == 0 || i == b.lines-1 && !leads[m.step.ID])
+			k = Inferred(m.step.Text, i == 0 && !led[m.step.ID] || i == b.lines-1 && !leads[m.step.ID])
 		}
 		info, _ := symbol.Of(k)
 		m.step.Symbol = k

@@ -16,7 +16,7 @@ func ExampleRead() {
 		fmt.Println(s.Symbol, s.Text)
 	}
 	// Output:
-	// terminator log the request
+	// process log the request
 	// decision All papers there?
 	// process ask again
 	// terminator lend it

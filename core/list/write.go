@@ -32,10 +32,11 @@ func page(b *strings.Builder, p *chart.Page) {
 	g := flow.Of(p)
 	order := inOrder(p, g)
 	keys := keysOf(p, order)
-	out := map[string][]*chart.Connector{}
+	out, led := map[string][]*chart.Connector{}, map[string]bool{}
 	for _, l := range p.Connectors {
 		if !l.From.Loose() && !l.To.Loose() {
 			out[l.From.Step] = append(out[l.From.Step], l)
+			led[l.To.Step] = led[l.To.Step] || l.Meaning.Way()
 		}
 	}
 	lanes := slices.ContainsFunc(order, func(s *chart.Step) bool { return p.Lane(s.Lane) != nil })
@@ -63,7 +64,7 @@ func page(b *strings.Builder, p *chart.Page) {
 			b.WriteString(" " + words)
 		}
 		var tags []string
-		if s.Symbol != Inferred(s.Text, i == 0 || i == len(order)-1 && !leads(out[s.ID])) {
+		if s.Symbol != Inferred(s.Text, i == 0 && !led[s.ID] || i == len(order)-1 && !leads(out[s.ID])) {
 			tags = append(tags, string(s.Symbol))
 		}
 		if st := p.StageOf(s); st != nil && lanes && (st.Name != stage || !staged) {

@@ -1,7 +1,6 @@
 package proof
 
 import (
-	"plaintracer/core/chart"
 	"plaintracer/core/symbol"
 )
 
@@ -14,9 +13,6 @@ type Figures struct {
 	Longest   int     `json:"longest"` // steps of the longest way, ways back left out
 	Ways      float64 `json:"ways"`    // different ways from a start to an end, ways back left out; exact up to 2^53
 }
-
-// FiguresOf counts them. Ways are counted step by step and not listed: there can be more of them than anybody could list.
-func FiguresOf(c *chart.Chart) Figures { return viewOf(c).figures() }
 
 func (v *view) figures() Figures {
 	var f Figures

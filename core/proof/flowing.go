@@ -100,17 +100,16 @@ func inside(s *chart.Step) string {
 
 func endless(v *view) []Finding {
 	var out []Finding
-	told := map[int]bool{}
-	for i := range v.nodes {
+	told := make([]bool, len(v.nodes))
+	for _, i := range v.asReached() {
 		n := &v.nodes[i]
-		if v.ends[i] || told[n.group] {
-			continue
+		if v.ends[i] || told[i] || !back(v, i) {
+			continue // the first of the loop itself is told, rather than of what leads to it
 		}
-		// The first of the loop itself, rather than of what leads to it.
-		if back(v, i) {
-			told[n.group] = true
-			out = append(out, n.on(fmt.Sprintf("From %s no way leads to an end: the loop has no way out.", inside(n.step))))
+		for _, k := range v.from(i) {
+			told[k] = true
 		}
+		out = append(out, n.on(fmt.Sprintf("From %s no way leads to an end: the loop has no way out.", inside(n.step))))
 	}
 	return out
 }

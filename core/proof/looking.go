@@ -8,6 +8,7 @@ import (
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
 	"plaintracer/core/style"
+	"plaintracer/core/symbol"
 )
 
 // poorContrast looks for texts that do not stand out enough from what they stand on.
@@ -71,6 +72,98 @@ func againstReading(v *view) []Finding {
 		}
 	}
 	return out
+}
+
+// fewAlike is how many steps of a kind look alike before others of it are told apart from them.
+const fewAlike = 3
+
+// manner is how a step looks, but for its colours, which tell steps apart on purpose.
+type manner struct {
+	size, weight, corner float64
+	face                 string
+	dash                 chart.Dash
+	shadow               chart.Shadow
+}
+
+func mannerOf(p *chart.Page, s *chart.Step) manner {
+	of := style.Of(p, s)
+	return manner{of.Text.Size, of.Weight, of.Corner, fmt.Sprint(of.Text.Face, of.Underline), of.Dash, of.Shadow}
+}
+
+// differs names what of a manner is other than in another one.
+func (m manner) differs(o manner) string {
+	var what []string
+	for _, k := range []struct {
+		differs bool
+		words   string
+	}{
+		{m.size != o.size, "size of text"},
+		{m.face != o.face, "letters"},
+		{m.weight != o.weight || m.dash != o.dash, "outline"},
+		{m.corner != o.corner, "corners"},
+		{m.shadow != o.shadow, "shadow"},
+	} {
+		if k.differs {
+			what = append(what, k.words)
+		}
+	}
+	return strings.Join(what, ", ")
+}
+
+// looksDiffer looks for steps that look otherwise than nearly all others of their symbol on the page.
+func looksDiffer(v *view) []Finding {
+	var out []Finding
+	for _, p := range v.chart.Pages {
+		if !slices.ContainsFunc(p.Steps, func(s *chart.Step) bool { return s.Look != nil }) {
+			continue
+		}
+		kinds := map[symbol.Kind][]*chart.Step{}
+		for _, s := range p.Steps {
+			if !s.Symbol.Beside() && !s.Behind() {
+				kinds[s.Symbol] = append(kinds[s.Symbol], s)
+			}
+		}
+		for _, s := range p.Steps {
+			all := kinds[s.Symbol]
+			if len(all) <= fewAlike || all[0] != s {
+				continue // each kind once, where its first step is
+			}
+			alike := map[manner][]*chart.Step{}
+			var most manner
+			for _, s := range all {
+				m := mannerOf(p, s)
+				if alike[m] = append(alike[m], s); len(alike[m]) > len(alike[most]) {
+					most = m
+				}
+			}
+			usual := alike[most]
+			if len(usual) < fewAlike || len(usual)*4 < len(all)*3 {
+				continue
+			}
+			for _, s := range all {
+				if m := mannerOf(p, s); m != most {
+					out = append(out, Finding{Page: p.ID, ID: s.ID, Mend: alikeTo(p, s, usual[0]),
+						Words: fmt.Sprintf("%s looks otherwise than %d of its kind on this page: %s.", called(s), len(usual), m.differs(most))})
+				}
+			}
+		}
+	}
+	return out
+}
+
+// alikeTo gives a step the manner of another one; its colours stay.
+func alikeTo(p *chart.Page, s, as *chart.Step) *chart.Command {
+	var look, from chart.StepLook
+	if s.Look != nil {
+		look = *s.Look
+	}
+	if as.Look != nil {
+		from = *as.Look
+	}
+	look.Weight, look.Dash, look.Corner, look.Shadow = from.Weight, from.Dash, from.Corner, from.Shadow
+	t, u := &look.Text, from.Text
+	t.Style, t.Family, t.Size, t.Bold, t.Italic, t.Underline = u.Style, u.Family, u.Size, u.Bold, u.Italic, u.Underline
+	return &chart.Command{Words: "draw it like the others", Parts: []chart.Part{{Do: "step.set", Page: p.ID, ID: s.ID, StepLook: &look}}}
 }
 
 // mostFills is how many colours of steps a reader tells apart and remembers.

@@ -56,7 +56,7 @@ func TestKnownNets(t *testing.T) {
 		c := line(k.ways)
 		at := func(rule string) string {
 			var out []string
-			for _, f := range Chart(c) {
+			for _, f := range prove(c) {
 				if f.Rule == rule {
 					out = append(out, f.ID)
 					if len(f.Run) == 0 || f.Run[0] != "a" {
@@ -74,7 +74,7 @@ func TestKnownNets(t *testing.T) {
 
 // What is chosen on the way to a fault is said.
 func TestRunIsTold(t *testing.T) {
-	for _, f := range Chart(line("a>?1 ?1>b ?1>c b>|2 c>|2 |2>d")) {
+	for _, f := range prove(line("a>?1 ?1>b ?1>c b>|2 c>|2 |2>d")) {
 		if f.Rule == "waits-for-ever" && (!strings.Contains(f.Words, "when '?1' is 'b'") || strings.Join(f.Run, " ") != "a dec1 b") {
 			t.Errorf("%q, run %v", f.Words, f.Run)
 		}
@@ -172,13 +172,13 @@ func TestParallelWaysAgainstAllRuns(t *testing.T) {
 			ways = append(ways, name(2+r.IntN(n-2))+">"+name(1+r.IntN(2)))
 		}
 		c := line(strings.Join(ways, " "))
-		v := viewOf(c)
+		v := viewOf(c, Drawn{})
 		if len(starts(v.groups()[0])) != 1 || !strings.Contains(strings.Join(ways, " "), "|") {
 			continue
 		}
 		stuck, twice := played(c, "a")
 		found := func(rule string) bool {
-			return slices.ContainsFunc(Chart(c), func(f Finding) bool { return f.Rule == rule })
+			return slices.ContainsFunc(prove(c), func(f Finding) bool { return f.Rule == rule })
 		}
 		if found("waits-for-ever") != stuck || found("comes-twice") != twice {
 			t.Fatalf("seed %d: %v: waits %v, twice %v; played: %v, %v", seed, ways, found("waits-for-ever"), found("comes-twice"), stuck, twice)

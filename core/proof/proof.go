@@ -1,8 +1,8 @@
 // Package proof reads a chart and tells what is wrong with it, what is doubtful and what others would do otherwise: ways
 // that end nowhere, decisions that decide nothing, words that say something else than the symbol.
 //
-// A rule is a line in one table (rules.go), with a function that looks at the chart as a whole: its steps and the ways
-// between them over all pages (view.go). Findings are in words, with a place and, where one command mends it, that
+// A rule is a line in one table (rules.go), with a function that looks at the chart as a whole: its steps, the ways
+// between them over all pages (view.go), and the pages as they are drawn. Findings are in words, with a place and, where one command mends it, that
 // command. Whoever keeps a chart can waive a rule, with a reason.
 package proof
 
@@ -10,6 +10,7 @@ import (
 	"slices"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/sheet"
 )
 
 // Severity is how much a finding matters.
@@ -45,15 +46,30 @@ type Rule struct {
 	look     func(*view) []Finding
 }
 
-// Chart proves a chart: what its rules find but for those that are waived, the worst first, and of these in the order of
-// pages and of what was made first.
-func Chart(c *chart.Chart) []Finding {
-	return viewOf(c).findings()
+// Drawn has the pages of a chart as they are drawn, where that is known: where not, it is not looked at.
+type Drawn struct {
+	Page func(p *chart.Page) *sheet.Sheet // gives nil where it is not known
+	Laid func(p *chart.Page) bool         // whether a page may be laid out to see what that would spare; it takes long. nil for none
 }
 
-// Whole is Chart and FiguresOf in one.
-func Whole(c *chart.Chart) ([]Finding, Figures) {
-	v := viewOf(c)
+// Anew draws the pages to prove them.
+func Anew(c *chart.Chart) Drawn {
+	return Drawn{
+		Page: func(p *chart.Page) *sheet.Sheet {
+			var comp sheet.Composer
+			return comp.Compose(c, p)
+		},
+		Laid: func(p *chart.Page) bool { return len(p.Steps) <= mostLaid },
+	}
+}
+
+// mostLaid is how many steps a page has that is laid out to see what that would spare.
+const mostLaid = 200
+
+// Chart proves a chart: what its rules find but for those that are waived, the worst first, and of these in the order of
+// pages and of what was made first.
+func Chart(c *chart.Chart, d Drawn) ([]Finding, Figures) {
+	v := viewOf(c, d)
 	return v.findings(), v.figures()
 }
 

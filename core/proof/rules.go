@@ -34,6 +34,11 @@ func Rules() []Rule {
 		{"poor-contrast", Doubtful, "A text that hardly stands out from what it stands on", wcag, poorContrast},
 		{"small-text", Style, "A text smaller than 6 pt", practice, smallText},
 		{"against-reading", Doubtful, "A way against the direction of reading without an arrowhead", iso5807 + ", flow lines", againstReading},
+		{"through-symbol", Doubtful, "A connector through a symbol", practice, throughSymbol},
+		{"label-on", Doubtful, "A label on something else", practice, labelOn},
+		{"cut-off", Doubtful, "A name that is cut off", practice, cutOff},
+		{"crossings", Style, "More crossings than the page needs", practice, crossings},
+		{"looks-differ", Style, "A step that looks otherwise than the others of its kind", practice, looksDiffer},
 		{"many-colours", Style, "More than seven colours of steps on a page", practice, manyFills},
 		{"outside-lanes", Doubtful, "A step outside of every lane", practice, outsideLanes},
 		{"empty-lane", Style, "A lane without steps", practice, emptyLane},
@@ -42,6 +47,8 @@ func Rules() []Rule {
 		{"same-text", Style, "Two steps of one text", practice, sameText},
 		{"question", Doubtful, "A question in a step that is no decision", practice, question},
 		{"record", Style, "Words of recording in a plain process (English)", iso5807 + ", document and stored data", record},
+		{"no-verb", Style, "A step that does not begin with what is done (English)", practice, noVerb},
+		{"name-twice", Style, "One name in two spellings", practice, nameTwice},
 		{"role-twice", Style, "One role written in two ways", practice, roleTwice},
 	}
 }

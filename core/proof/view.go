@@ -1,11 +1,13 @@
 package proof
 
 import (
+	"slices"
 	"strings"
 	"unicode/utf8"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/flow"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -30,10 +32,20 @@ type view struct {
 	nodes []node
 	of    map[*chart.Step]int
 	ends  []bool // whether an end can be reached
+	drawn []*sheet.Sheet
+	laid  func(*chart.Page) bool
 }
 
-func viewOf(c *chart.Chart) *view {
-	v := &view{chart: c, of: make(map[*chart.Step]int)}
+func viewOf(c *chart.Chart, d Drawn) *view {
+	v := &view{chart: c, of: make(map[*chart.Step]int), laid: d.Laid}
+	for _, p := range c.Pages {
+		if d.Page == nil {
+			break
+		}
+		if s := d.Page(p); s != nil {
+			v.drawn = append(v.drawn, s)
+		}
+	}
 	for _, p := range c.Pages {
 		for _, s := range p.Steps {
 			v.of[s] = len(v.nodes)
@@ -114,6 +126,45 @@ func (v *view) reachEnds() {
 			}
 		}
 	}
+}
+
+// from are all nodes that ways lead to from some, themselves among them, the nearest first.
+func (v *view) from(some ...int) []int {
+	seen := make([]bool, len(v.nodes))
+	next := slices.Clone(some)
+	for _, i := range some {
+		seen[i] = true
+	}
+	for k := 0; k < len(next); k++ {
+		for _, e := range v.nodes[next[k]].out {
+			if !seen[e.to] {
+				seen[e.to] = true
+				next = append(next, e.to)
+			}
+		}
+	}
+	return next
+}
+
+// asReached are all nodes in the order in which they are reached from the starts; those that are not come last.
+func (v *view) asReached() []int {
+	var starts, rest []int
+	for i := range v.nodes {
+		if len(v.nodes[i].in) == 0 {
+			starts = append(starts, i)
+		}
+	}
+	out := v.from(starts...)
+	reached := make([]bool, len(v.nodes))
+	for _, i := range out {
+		reached[i] = true
+	}
+	for i := range v.nodes {
+		if !reached[i] {
+			rest = append(rest, i)
+		}
+	}
+	return append(out, rest...)
 }
 
 // places are where findings stand in the order of the chart, by page and id.

@@ -1,9 +1,6 @@
 package scene
 
 import (
-	"math"
-	"strings"
-
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
 	"plaintracer/core/sheet"
@@ -15,13 +12,6 @@ import (
 const (
 	laneWeight = 1.0
 	poolWeight = 1.8
-)
-
-// Sizes of names in heads, px, the larger one where it fits a line.
-const (
-	headSize  = 13.0
-	headSmall = 11.0
-	headLead  = 1.1 // of the size, from line to line
 )
 
 // bandClass are the classes of elements of bands.
@@ -53,24 +43,12 @@ func Band(s *sheet.Sheet, b chart.Band) Element {
 	return e
 }
 
-// name sets a band's name in its head, on as many lines as the head has room for.
+// name sets a band's name in its head.
 func name(b chart.Band, face typeset.Face, ink string) []Item {
-	long, deep := b.Head.W, b.Head.H // along the lines, and across them
-	if b.Upright {
-		long, deep = deep, long
-	}
-	size, room := headSize, long-10
-	lines := typeset.Lines(face, size, b.Name, room)
-	if len(lines) > 1 && float64(len(lines))*size*headLead > deep-4 {
-		size = headSmall
-		lines = typeset.Lines(face, size, b.Name, room)
-	}
-	if most := max(1, int(math.Floor((deep-2)/(size*headLead)))); len(lines) > most {
-		lines = append(lines[:most-1:most-1], Clip(face, size, strings.Join(lines[most-1:], " "), room))
-	}
+	lines, size, _ := style.Head(face, b)
 	var items []Item
 	for i, t := range lines {
-		off := size*0.35 + (float64(i)-float64(len(lines)-1)/2)*size*headLead
+		off := size*0.35 + (float64(i)-float64(len(lines)-1)/2)*size*style.HeadLead
 		it := text(t, b.Head.CX(), b.Head.CY()+off, face, size, ink)
 		if b.Upright {
 			it.Upright = true

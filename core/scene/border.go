@@ -40,7 +40,7 @@ func Border(s *sheet.Sheet) Element {
 	if n := s.Plain(); n > 0 || s.Crowded {
 		size := 13 * math.Max(1, s.Page.W/chart.SheetW) // to be read when the sheet is seen whole
 		b := blockBox(s)
-		e.Items = append(e.Items, text(Clip(typeset.Sans, size, crowdedWords(n), b.X-2*m), m, b.Bottom()-6, typeset.Sans, size, Red))
+		e.Items = append(e.Items, text(typeset.Clip(typeset.Sans, size, crowdedWords(n), b.X-2*m), m, b.Bottom()-6, typeset.Sans, size, Red))
 	}
 	e.Items = spell(e.Items)
 	return e
@@ -49,7 +49,7 @@ func Border(s *sheet.Sheet) Element {
 // TitleItem is the page's title as drawn.
 func TitleItem(s *sheet.Sheet) Item {
 	face, m := style.Face(s.Page, true), s.Page.Margin()
-	return text(Clip(face, titleSize, s.Page.Title, s.Page.W-2*m), m, m+16, face, titleSize, style.Ink(s.Page))
+	return text(typeset.Clip(face, titleSize, s.Page.Title, s.Page.W-2*m), m, m+16, face, titleSize, style.Ink(s.Page))
 }
 
 // TitleBox is where the title stands, or would stand.
@@ -75,7 +75,7 @@ func strip(s *sheet.Sheet, l *chart.Strip, y float64) []Item {
 	room := s.Page.W - 2*m
 	var out []Item
 	for i, words := range [3]string{l.Left, l.Centre, l.Right} {
-		t := Clip(face, stripSize, filled(s, words), room/2)
+		t := typeset.Clip(face, stripSize, filled(s, words), room/2)
 		if t == "…" || t == "" {
 			continue
 		}
@@ -198,5 +198,5 @@ func cell(s *sheet.Sheet, i int) geom.Rect {
 func cellText(s *sheet.Sheet, i int, t string) Item {
 	c := cell(s, i)
 	face := style.Face(s.Page, false)
-	return text(Clip(face, 13, t, c.W-14), c.X+8, c.Y+31, face, 13, style.Ink(s.Page))
+	return text(typeset.Clip(face, 13, t, c.W-14), c.X+8, c.Y+31, face, 13, style.Ink(s.Page))
 }

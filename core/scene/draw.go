@@ -120,7 +120,7 @@ func stepTitle(st *chart.Step) string {
 // tag is the step's number on a small ink plate at its upper left.
 func tag(sh *sheet.Shape, ink string) []Item {
 	const size, h = 11.0, 15.0
-	n := Clip(typeset.MonoBold, size, sh.Step.Number, 90)
+	n := typeset.Clip(typeset.MonoBold, size, sh.Step.Number, 90)
 	w := typeset.Width(typeset.MonoBold, size, n) + 8
 	x, y := sh.Rect.X-5, sh.Rect.Y-9
 	if sh.Step.Symbol == symbol.Decision {
@@ -142,24 +142,6 @@ func sentence(s *sheet.Sheet, r *sheet.Run) string {
 		return wordNowhere
 	}
 	return lineWords(string(r.Line.Meaning), r.Line.Outcome(), name(r.Line.From), name(r.Line.To))
-}
-
-// Clip shortens a text to a width, with an ellipsis in place of what is left
-// out; the element's title keeps the whole.
-func Clip(f typeset.Face, size float64, s string, width float64) string {
-	s = strings.Join(strings.Fields(s), " ")
-	if typeset.Width(f, size, s) <= width {
-		return s
-	}
-	width -= typeset.Width(f, size, "…")
-	out, w := "", 0.0
-	for _, r := range s {
-		if w += typeset.Width(f, size, string(r)); w > width {
-			break
-		}
-		out += string(r)
-	}
-	return strings.TrimSpace(out) + "…"
 }
 
 // Scale is the factor by which a drawing is made smaller or larger to fit into

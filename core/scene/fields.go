@@ -40,7 +40,7 @@ func fields(s *sheet.Sheet, sh *sheet.Shape) []Item {
 		fill := valueFill(s.Page, f.Rank)
 		switch f.As {
 		case chart.AsMark:
-			t := Clip(typeset.MonoBold, fieldSize-1, initials(f.Value), 40)
+			t := typeset.Clip(typeset.MonoBold, fieldSize-1, initials(f.Value), 40)
 			w := geom.Round2(typeset.Width(typeset.MonoBold, fieldSize-1, t) + 6)
 			right -= w
 			out = append(out, plaque(geom.Rect{X: geom.Round2(right), Y: geom.Round2(marks), W: w, H: markHigh}, fill, ink),
@@ -49,7 +49,7 @@ func fields(s *sheet.Sheet, sh *sheet.Shape) []Item {
 		case chart.AsBar:
 			w := geom.Round2(math.Max(1, half*math.Min(1, f.Share)))
 			out = append(out, plaque(geom.Rect{X: r.X, Y: geom.Round2(y - 8), W: w, H: barHigh}, fill, ink),
-				text(Clip(face, fieldSize, f.Value, half), r.X, y+barHigh+2, face, fieldSize, ink))
+				text(typeset.Clip(face, fieldSize, f.Value, half), r.X, y+barHigh+2, face, fieldSize, ink))
 			y += fieldLead + barHigh + 2
 		default:
 			x := r.X
@@ -57,7 +57,7 @@ func fields(s *sheet.Sheet, sh *sheet.Shape) []Item {
 				out = append(out, plaque(geom.Rect{X: x, Y: geom.Round2(y - 8), W: 8, H: 8}, fill, ink))
 				x += 11
 			}
-			out = append(out, text(Clip(face, fieldSize, f.Value, half-(x-r.X)), x, y, face, fieldSize, ink))
+			out = append(out, text(typeset.Clip(face, fieldSize, f.Value, half-(x-r.X)), x, y, face, fieldSize, ink))
 			y += fieldLead
 		}
 	}

@@ -305,7 +305,7 @@ func keySizeOf(s *sheet.Sheet, lines []keyLine, rows int) geom.Rect {
 func keyWidth(s *sheet.Sheet, lines []keyLine) float64 {
 	w := 40.0
 	for _, l := range lines {
-		w = math.Max(w, typeset.Width(style.Face(s.Page, false), keySize, Clip(style.Face(s.Page, false), keySize, l.words, keyWords)))
+		w = math.Max(w, typeset.Width(style.Face(s.Page, false), keySize, typeset.Clip(style.Face(s.Page, false), keySize, l.words, keyWords)))
 	}
 	return math.Ceil(w + keySample + 2*keyPad)
 }
@@ -330,7 +330,7 @@ func Key(s *sheet.Sheet) (e Element, ok bool) {
 	for i, l := range lines {
 		x, y := r.X+keyPad+float64(i/rows)*wide, r.Y+keyHead+float64(i%rows)*keyRow
 		e.Items = append(e.Items, l.sample(geom.Rect{X: x, Y: y, W: keySample, H: keyRow - 4})...)
-		e.Items = append(e.Items, text(Clip(face, keySize, l.words, keyWords), x+keySample+keyPad, y+11.5, face, keySize, ink))
+		e.Items = append(e.Items, text(typeset.Clip(face, keySize, l.words, keyWords), x+keySample+keyPad, y+11.5, face, keySize, ink))
 	}
 	e.Items = spell(e.Items)
 	return e, true

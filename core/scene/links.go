@@ -91,6 +91,6 @@ func backItem(s *sheet.Sheet) (Item, bool) {
 		return Item{}, false
 	}
 	face, m := style.Face(s.Page, false), s.Page.Margin()
-	t := Clip(face, backSize, partOfWords(st.Number, typeset.Isolated(st.Text), typeset.Isolated(s.PageName(p))), s.Page.W/2)
+	t := typeset.Clip(face, backSize, partOfWords(st.Number, typeset.Isolated(st.Text), typeset.Isolated(s.PageName(p))), s.Page.W/2)
 	return text(t, s.Page.W-m-typeset.Width(face, backSize, t), m+16, face, backSize, quiet(s.Page)), true
 }

@@ -79,15 +79,6 @@ func TestPart(t *testing.T) {
 	}
 }
 
-func TestClip(t *testing.T) {
-	if got := Clip(1, 13, "Conservation and restoration", 80); !strings.HasSuffix(got, "…") {
-		t.Errorf("%q", got)
-	}
-	if got := Clip(1, 13, "Short", 80); got != "Short" {
-		t.Errorf("%q", got)
-	}
-}
-
 // A page with more connectors than can be set apart says so on its sheet, in letters that
 // are read when it is seen whole.
 func TestCrowdedPageSaysSo(t *testing.T) {

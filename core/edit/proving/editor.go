@@ -12,6 +12,7 @@ import (
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/proof"
+	"plaintracer/core/sheet"
 )
 
 // Editor proves the chart of a session.
@@ -19,13 +20,24 @@ type Editor struct {
 	*session.Session
 	findings []proof.Finding
 	figures  proof.Figures
-	proved   int // the status of the log that they are of; -1 for none
+	proved   looked
 	open     bool
-	told     bool // the page around the editor knows them
+	told     bool                       // the page around the editor knows them
+	further  bool                       // there are pages that were not looked at yet as they are drawn
+	others   map[string]*sheet.Composer // of pages that are not shown, by id
+}
+
+// looked is of what there are findings.
+type looked struct {
+	status int // of the log; -1 for none
+	page   string
+	open   bool
 }
 
 // New proves the chart of a session.
-func New(s *session.Session) *Editor { return &Editor{Session: s, proved: -1} }
+func New(s *session.Session) *Editor {
+	return &Editor{Session: s, proved: looked{status: -1}, others: map[string]*sheet.Composer{}}
+}
 
 // mostTold is how many findings are shown at once; the worst come first.
 const mostTold = 100
@@ -38,6 +50,7 @@ type Facts struct {
 	Waived   []WaivedRule  `json:"waived"`
 	Words    string        `json:"words"` // of all
 	Figures  proof.Figures `json:"figures"`
+	Further  bool          `json:"further"` // there is more to look at: another time
 }
 
 // Told is a finding in words.
@@ -66,21 +79,54 @@ func (e *Editor) Prove(open bool) {
 		e.open = open
 		e.Hear()
 	}
-	if e.proved == e.Status() {
+	now := looked{e.Status(), e.PageID(), open}
+	if e.proved == now && !e.further {
 		return
 	}
-	e.findings, e.figures = proof.Whole(e.Chart())
-	e.proved, e.told = e.Status(), false
+	e.further = false
+	e.findings, e.figures = proof.Chart(e.Chart(), proof.Drawn{
+		Page: e.pages(),
+		Laid: func(p *chart.Page) bool { return open && p == e.Page() && len(p.Steps) <= mostLaid },
+	})
+	e.proved, e.told = now, false
 	e.Hear()
+}
+
+// mostLaid is how many steps a page has that is laid out to see what that would spare, while the hand rests.
+const mostLaid = 30
+
+// pages gives pages as they are drawn. One that was not shown or looked at yet is drawn at a time, the others another time:
+// it takes a while.
+func (e *Editor) pages() func(p *chart.Page) *sheet.Sheet {
+	drawn := false
+	return func(p *chart.Page) *sheet.Sheet {
+		if p == e.Page() {
+			if s := e.Sheet(); s.Page == p {
+				return s
+			}
+			return nil // it is shown as a gesture would make it
+		}
+		comp := e.others[p.ID]
+		if comp == nil {
+			if drawn {
+				e.further = true
+				return nil
+			}
+			drawn = true
+			comp = &sheet.Composer{}
+			e.others[p.ID] = comp
+		}
+		return comp.Compose(e.Chart(), p)
+	}
 }
 
 // Fresh are the facts where they are not told yet; nil otherwise.
 func (e *Editor) Fresh() *Facts {
-	if e.told || e.proved < 0 {
+	if e.told || e.proved.status < 0 {
 		return nil
 	}
 	e.told = true
-	f := Facts{Findings: []Told{}, Waived: []WaivedRule{}, Figures: e.figures}
+	f := Facts{Findings: []Told{}, Waived: []WaivedRule{}, Figures: e.figures, Further: e.further}
 	several := len(e.Chart().Pages) > 1
 	for i, k := range e.findings {
 		if k.Severity != proof.Style {

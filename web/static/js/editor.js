@@ -290,6 +290,7 @@ function apply(u) {
   panels.table(u.table);
   if (u.open) window.open(u.open, '_blank', 'noopener');
   if (u.proof) Object.assign(now.proof, u.proof);
+  if (u.proof?.further) prove();
   if (u.notice) notice(u.notice, u.offers);
   if (u.clip) {
     clip = u.clip;
