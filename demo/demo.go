@@ -146,7 +146,7 @@ func Fill(s *store.Store) error {
 			Chart:  loans,
 			Step:   "s6",
 			Author: "Tove Berg",
-			Body:   "Who decides when the survey is older than a year? I would send it back to 5.",
+			Body:   "Who decides when the survey is older than a year? I would send it back to step 5.",
 		},
 	)
 	if err != nil {

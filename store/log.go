@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"iter"
+	"slices"
 	"sync"
 	"time"
 
@@ -26,6 +27,11 @@ type document struct {
 type Incoming struct {
 	N       int           `json:"n"`
 	Command chart.Command `json:"command"`
+}
+
+// Numbers reports whether a command gives steps other numbers.
+func (in Incoming) Numbers() bool {
+	return slices.ContainsFunc(in.Command.Parts, func(d chart.Part) bool { return d.Number != nil })
 }
 
 // Logged is a command in a chart's log.

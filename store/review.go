@@ -1,7 +1,11 @@
 package store
 
 import (
+	"encoding/json"
 	"errors"
+	"plaintracer/core/chart"
+	"plaintracer/core/number"
+	"slices"
 	"strings"
 	"time"
 	"unicode/utf8"
@@ -97,6 +101,13 @@ type Remark struct {
 	At      time.Time
 	Settled bool
 	Cut     bool // there is more of its body
+	Refers  []Reference
+}
+
+// Reference is a piece of a comment that names a step by the number that it had then: bytes of the body.
+type Reference struct {
+	From, To int
+	Step     string
 }
 
 // Limits of a comment.
@@ -129,9 +140,19 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 			return r, none(err)
 		}
 	}
+	var refers []byte
+	c, _, err := s.Chart(r.Chart)
+	if err != nil {
+		return r, err
+	}
+	if r.Refers = referring(c, r); len(r.Refers) > 0 {
+		if refers, err = json.Marshal(r.Refers); err != nil {
+			return r, err
+		}
+	}
 	r.ID, r.At = newID(), time.Now()
-	_, err := s.w.Exec(
-		`INSERT INTO comments (id, chart, step, answers, author, person, link, body, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+	_, err = s.w.Exec(
+		`INSERT INTO comments (id, chart, step, answers, author, person, link, body, refers, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		r.ID,
 		r.Chart,
 		r.Step,
@@ -140,9 +161,24 @@ func (s *Store) AddRemark(r Remark) (Remark, error) {
 		r.Person,
 		r.Link,
 		r.Body,
+		string(refers),
 		now(),
 	)
 	return r, err
+}
+
+// referring are the pieces of a comment that name steps, on the page of its own step before others.
+func referring(c *chart.Chart, r Remark) (out []Reference) {
+	on := c.Pages[0]
+	for _, p := range c.Pages {
+		if p.Step(r.Step) != nil {
+			on = p
+		}
+	}
+	for _, m := range number.InWords(c, on, r.Body) {
+		out = append(out, Reference{m.From, m.To, m.Link.Step})
+	}
+	return out
 }
 
 // So much of what was written comes at once: comments and answers by their number, those among others by their letters.
@@ -150,7 +186,7 @@ const (
 	RemarksAtOnce  = 50
 	answersAmong   = 5    // the last ones, below a comment among others
 	longestAmong   = 2000 // characters
-	remarksColumns = `id, chart, step, answers, author, person, at, settled, length(body)`
+	remarksColumns = `id, chart, step, answers, author, person, at, settled, refers, length(body)`
 )
 
 // Thread is a comment with its answers, or with the last of them.
@@ -244,10 +280,17 @@ func (s *Store) remarks(longest int, from string, args ...any) ([]Remark, error)
 		var r Remark
 		var at int64
 		var length int
-		if err := rows.Scan(&r.ID, &r.Chart, &r.Step, &r.Answers, &r.Author, &r.Person, &at, &r.Settled, &length, &r.Body); err != nil {
+		var refers string
+		if err := rows.Scan(&r.ID, &r.Chart, &r.Step, &r.Answers, &r.Author, &r.Person, &at, &r.Settled, &refers, &length, &r.Body); err != nil {
 			return nil, err
 		}
 		r.At, r.Cut = when(at), length > longest
+		if refers != "" {
+			if err := json.Unmarshal([]byte(refers), &r.Refers); err != nil {
+				return nil, err
+			}
+			r.Refers = slices.DeleteFunc(r.Refers, func(k Reference) bool { return k.To > len(r.Body) }) // in what is cut
+		}
 		out = append(out, r)
 	}
 	return out, rows.Err()

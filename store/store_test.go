@@ -7,6 +7,7 @@ import (
 	"math"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -149,6 +150,43 @@ func TestRemarks(t *testing.T) {
 	}
 	if _, err := s.AddLink(id, "edit everything"); err == nil {
 		t.Error("a link with a made-up right")
+	}
+}
+
+// What names steps by their numbers is kept with a comment, the steps of the page that it is on before others, and is cut with it.
+func TestRemarksNameSteps(t *testing.T) {
+	s, _, p := opened(t)
+	c := chart.New("Loans")
+	c.Pages = append(c.Pages, chart.NewPage("p2"))
+	for i, q := range c.Pages {
+		q.Steps = append(q.Steps, &chart.Step{ID: fmt.Sprint("s", i), Number: "4", Symbol: symbol.Process, W: 100, H: 50})
+	}
+	id, err := s.AddChart(p.ID, c)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, k := range []struct {
+		step, body string
+		want       []Reference
+	}{
+		{"", "  See step 4, not 5 or step 5", []Reference{{4, 10, "s0"}}},
+		{"s1", "Schritt 4", []Reference{{0, 9, "s1"}}},
+		{"", strings.Repeat("é", longestAmong-3) + " step 4", nil}, // behind what is shown among others
+	} {
+		r, err := s.AddRemark(Remark{Chart: id, Step: k.step, Author: "Tove", Body: k.body})
+		if err != nil {
+			t.Fatal(err)
+		}
+		ts, err := s.threads(id, 0)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := ts[len(ts)-1]; got.ID != r.ID || !slices.Equal(got.Refers, k.want) {
+			t.Errorf("%.30q refers to %v, want %v", k.body, got.Refers, k.want)
+		}
+		if alone, err := s.Thread(id, r.ID, 0); err != nil || len(alone.Refers) != 1 {
+			t.Errorf("%.30q alone: %v, %v", k.body, alone.Refers, err)
+		}
 	}
 }
 

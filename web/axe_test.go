@@ -30,6 +30,9 @@ func (b *browser) axe(what string, part ...string) {
 	if found != "" {
 		b.t.Errorf("%s:\n%s", what, found)
 	}
+	if twice := eval[string](b, `[...document.querySelectorAll('[id]')].map(e => e.id).filter((id, i, all) => all.indexOf(id) < i).join(', ')`); twice != "" {
+		b.t.Errorf("%s: ids that are there twice: %s", what, twice)
+	}
 	if n := eval[int](b, `[...document.querySelectorAll('h1')].filter(h => h.checkVisibility()).length`); n != 1 {
 		b.t.Errorf("%s: %d headings of the first level", what, n)
 	}

@@ -65,6 +65,13 @@ func (p *drawnPage) with(marks scene.Element, base string) template.HTML { // ma
 	return template.HTML(body + svg.Element(marks) + "</svg>" + tail)
 }
 
+// flags are those on steps that have open comments.
+func (p *drawnPage) flags(marks map[string]int) scene.Element {
+	e := scene.Comments(p.sheet, marks)
+	e.ID = p.sheet.Page.ID
+	return e
+}
+
 // far reports whether the fonts of the large scripts are needed.
 func (d *drawing) far() bool {
 	for i := range d.pages {
@@ -149,6 +156,11 @@ func (d *drawing) draw(ctx context.Context, ch *chart.Chart) error {
 		if list.Live = true; list.Paper == colour.White.String() {
 			list.Paper = "" // the page around it has it
 		}
+		for i := range list.Elements { // several pages stand on one of the browser's, where each id is there once
+			if e := &list.Elements[i]; e.ID == "" {
+				e.ID = p.ID
+			}
+		}
 		var b strings.Builder
 		if err := svg.Document(ctx, &b, list, ""); err != nil {
 			return err
@@ -178,7 +190,7 @@ func (d *drawing) shown(marks map[string]int, base string) []shownPage {
 	var out []shownPage
 	for i := range d.pages {
 		p := &d.pages[i]
-		out = append(out, shownPage{p.sheet.Page.ID, p.sheet.Page.Title, p.with(scene.Comments(p.sheet, marks), base), p.rows})
+		out = append(out, shownPage{p.sheet.Page.ID, p.sheet.Page.Title, p.with(p.flags(marks), base), p.rows})
 	}
 	return out
 }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -92,6 +93,9 @@ func (s *Server) commands(c fiber.Ctx) error {
 	res, at, err := s.store.Append(e.ID, person(c).ID, in.Client, in.Commands, s.tell(e.ID))
 	if err != nil {
 		return err
+	}
+	if slices.ContainsFunc(in.Commands, store.Incoming.Numbers) {
+		s.tellComments(e.ID) // they tell steps by their numbers
 	}
 	return c.JSON(fiber.Map{"results": res, "onDisk": at.UnixMilli()})
 }

@@ -11,6 +11,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/number"
 	"plaintracer/core/proof"
 	"plaintracer/store"
 )
@@ -58,12 +59,45 @@ func (s *Server) linkMute(c fiber.Ctx) error {
 // thread is a comment with its answers.
 type thread struct {
 	store.Thread
-	Number string // of its step
-	Text   string
-	Gone   bool // the step is not there any more
+	Said    []piece
+	Replies []reply
+	Number  string // of its step
+	Text    string
+	Gone    bool // the step is not there any more
 }
 
-// named tells what the steps are that comments are on.
+// reply is an answer to a comment.
+type reply struct {
+	store.Remark
+	Said []piece
+}
+
+// piece is a part of a comment: words, or what names a step.
+type piece struct {
+	Words string
+	Step  string // its id
+	Was   string // the words as they were written, where the step has another number now
+	Gone  bool   // the step is not there any more
+}
+
+// pieces are a comment with the numbers that the steps which it names have now.
+func pieces(r store.Remark, steps map[string]*chart.Step) []piece {
+	var out []piece
+	at := 0
+	for _, k := range r.Refers {
+		out = append(out, piece{Words: r.Body[at:k.From]})
+		named := piece{Words: r.Body[k.From:k.To], Step: k.Step}
+		if st := steps[k.Step]; st == nil {
+			named.Gone = true
+		} else if now := number.Now(named.Words, st.Number); now != named.Words {
+			named.Words, named.Was = now, named.Words
+		}
+		out, at = append(out, named), k.To
+	}
+	return append(out, piece{Words: r.Body[at:]})
+}
+
+// named tells what the steps are that comments are on, and those that they name.
 func (s *Server) named(id string, ts []store.Thread) ([]thread, error) {
 	ch, _, err := s.store.Chart(id)
 	if err != nil {
@@ -76,7 +110,8 @@ func (s *Server) named(id string, ts []store.Thread) ([]thread, error) {
 		}
 	}
 	return each(ts, func(of store.Thread) thread {
-		t := thread{Thread: of}
+		t := thread{Thread: of, Said: pieces(of.Remark, steps)}
+		t.Replies = each(of.Replies, func(r store.Remark) reply { return reply{r, pieces(r, steps)} })
 		if st := steps[of.Step]; st != nil {
 			t.Number, t.Text = st.Number, st.Text
 		} else {

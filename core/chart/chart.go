@@ -119,11 +119,13 @@ type End struct {
 // Loose reports whether the end holds at no step.
 func (e End) Loose() bool { return e.Step == "" }
 
-// Label is text on a connector. Place is where a hand put it; nil lets it find
+// Label is text on a connector. A step whose number is a part of it, which it follows, is the one that Refers
+// leads to. Place is where a hand put it; nil lets it find
 // its place.
 type Label struct {
-	Text  string      `json:"text"`
-	Place *LabelPlace `json:"place,omitempty"`
+	Text   string      `json:"text"`
+	Refers *Link       `json:"refers,omitempty"`
+	Place  *LabelPlace `json:"place,omitempty"`
 }
 
 // LabelPlace is a label's place relative to its line: the share of the line's

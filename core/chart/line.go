@@ -99,6 +99,14 @@ func checkLabels(c *Connector) error {
 		if err := checkText("label", l.Text, maxString); err != nil {
 			return err
 		}
+		if to := l.Refers; to != nil {
+			if to.Step == "" {
+				return fmt.Errorf(refersNowhere, i)
+			}
+			if err := to.check(); err != nil {
+				return err
+			}
+		}
 		if pl := l.Place; pl != nil {
 			if !(pl.Along >= 0 && pl.Along <= 1) {
 				return fmt.Errorf(badAlong, i, pl.Along)

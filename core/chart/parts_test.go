@@ -14,7 +14,7 @@ func TestWhatPartsCarryIsSet(t *testing.T) {
 	samples := map[string]any{
 		"House": &House{Name: "Own"}, "Sheet": &Sheet{W: 900, H: 700}, "Setup": &Setup{Fit: true}, "Frame": &Frame{X: 30, Y: 60, W: 800}, "Turned": &Turned{Along: 2, Across: 1, W: 900, H: 700},
 		"Symbol": new(symbol.Document), "Runs": &[]Run{{From: 0, To: 1, Text: TextLook{Bold: new(true)}}}, "Fields": &[]Field{{Name: "cost", Value: "3"}}, "From": &End{Step: "b", Port: "top"},
-		"To": &End{X: 40, Y: 50}, "Meaning": new(Data), "Labels": &[]Label{{Text: "yes"}}, "Ports": &[]Port{{Name: "port-1", X: 1, Y: 0.3}}, "Kind": new(Straight), "Look": &Look{Colour: "#0B6B69"},
+		"To": &End{X: 40, Y: 50}, "Meaning": new(Data), "Labels": &[]Label{{Text: "yes, as in 1", Refers: &Link{Page: "p1", Step: "a"}}}, "Ports": &[]Port{{Name: "port-1", X: 1, Y: 0.3}}, "Kind": new(Straight), "Look": &Look{Colour: "#0B6B69"},
 		"StepLook": &StepLook{Fill: "#0B6B69"}, "LaneLook": &LaneLook{Head: "#0B6B69"}, "Crossings": new(Break), "Pins": &[]Pin{{Upright: true, At: 0.5}}, "Key": &KeyPart{At: &Key{X: 10, Y: 10, Rows: 4}},
 		"Shown": &[]Showing{{Field: "cost", As: AsText}}, "Link": &LinkPart{To: &Link{URL: "https://example.org"}}, "Files": &[]File{{ID: "f1", Name: "a.txt", Size: 3}}, "Picture": &File{ID: "f2", Name: "a.png", Size: 3},
 		"Numbering": &Numbering{By: ByLane}, "Waived": &[]Waiver{{Rule: "starts", Reason: "two doors"}}, "Held": &[]Group{{ID: "g1"}}, "In": new("outer"), "Size": new(300.0), "W": new(1200.0), "H": new(900.0),

@@ -122,6 +122,7 @@ const (
 	tooManyPins     = "a connector can have at most %d pins"
 	inPin           = "pins[%d].at: %w"
 	badPin          = "pins[%d].of: %q; expected from or to"
+	refersNowhere   = "labels[%d].refers: expected a page and a step"
 	tooManyLabels   = "a connector can have at most %d labels"
 	badAlong        = "labels[%d].place.along %v: expected a number from 0 to 1"
 	inBeside        = "labels[%d].place.beside: %w"

@@ -145,6 +145,46 @@ func TestReferencesByHand(t *testing.T) {
 	}
 }
 
+// 'back to step 2', typed as a label, can be let follow that step; typed over, it leads nowhere; deleting the step says which label
+// names it.
+func TestLabelReferencesByHand(t *testing.T) {
+	w, ids := numbered(t)
+	line := w.Page().Connectors[2].ID
+	typed := func(text string) chart.Label {
+		w.Do("select", line)
+		w.Do("text", "")
+		w.Accept(text)
+		if ls := w.Page().Connector(line).Labels; len(ls) > 0 {
+			return ls[0]
+		}
+		return chart.Label{}
+	}
+	typed("back to step 2")
+	if w.Notice() != say.Mentions("step 2", 1) || len(w.Offers()) != 1 {
+		t.Fatalf("it says %q, offers %v", w.Notice(), w.Offers())
+	}
+	w.Do(w.Offers()[0].Do, w.Offers()[0].Arg)
+	w.Do("number-set", `{"what":"first","value":"7"}`)
+	if l := w.Page().Connector(line).Labels[0]; l.Text != "back to step 8" || l.Refers == nil {
+		t.Errorf("it is %+v", l)
+	}
+	w.Do("select", ids[1])
+	w.Do("delete", "")
+	if !strings.Contains(w.Notice(), "'back to step 8' still refers to") {
+		t.Errorf("deleted, it says %q", w.Notice())
+	}
+	w.Do("undo", "")
+	if l := typed("rework as in 8"); l.Refers == nil {
+		t.Errorf("%+v does not follow any more", l)
+	}
+	if l := typed("rework"); l.Refers != nil {
+		t.Errorf("%+v follows a number that it does not have", l)
+	}
+	if w.Do("refer-label", line); w.Page().Connector(line).Labels[0].Refers != nil {
+		t.Error("'rework' names a step")
+	}
+}
+
 // Numbers before the text stand there in the drawing and are not typed: while somebody types on a step it is without, and
 // looks of its words stay on them.
 func TestNumbersInTheText(t *testing.T) {

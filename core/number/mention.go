@@ -15,9 +15,33 @@ var StepWords = []string{"step", "schritt", "étape", "paso", "passo", "stap", "
 // Mentions are the pieces of a step's text that name another step by its number, such as 'step 4', and lead nowhere yet.
 // Each comes with where it would lead: on the step's own page before others.
 func Mentions(c *chart.Chart, p *chart.Page, st *chart.Step) []chart.Run {
+	return mentions(c, p, st.Text, st.Runs, st)
+}
+
+// LabelMention is what names a step by its number in a label of a connector of a page, such as 'back to step 4', and where it
+// would lead; nil where nothing does, or the label follows one already.
+func LabelMention(c *chart.Chart, p *chart.Page, l chart.Label) (words string, to *chart.Link) {
+	if l.Refers != nil {
+		return "", nil
+	}
+	for _, m := range mentions(c, p, l.Text, nil, nil) {
+		return l.Text[m.From:m.To], m.Link
+	}
+	return "", nil
+}
+
+// mostMentions bounds what is looked for in one text.
+const mostMentions = 100
+
+// InWords are the mentions in words about a step of a page, or with nil about none.
+func InWords(c *chart.Chart, p *chart.Page, words string) []chart.Run {
+	return mentions(c, p, words, nil, nil)
+}
+
+// mentions are those in a text, of a step or, with st nil, of something else.
+func mentions(c *chart.Chart, p *chart.Page, text string, runs []chart.Run, st *chart.Step) []chart.Run {
 	var out []chart.Run
-	text := st.Text
-	for at := 0; at < len(text); {
+	for at := 0; at < len(text) && len(out) < mostMentions; {
 		from, to := nextWord(text, at)
 		if from < 0 {
 			break
@@ -28,7 +52,7 @@ func Mentions(c *chart.Chart, p *chart.Page, st *chart.Step) []chart.Run {
 		}
 		gap := len(text[to:]) - len(strings.TrimLeft(text[to:], " \u00a0"))
 		number := numberAt(text[to+gap:])
-		if gap == 0 || number == "" || slices.ContainsFunc(st.Runs, func(r chart.Run) bool { return r.Link != nil && r.From < to+gap+len(number) && from < r.To }) {
+		if gap == 0 || number == "" || slices.ContainsFunc(runs, func(r chart.Run) bool { return r.Link != nil && r.From < to+gap+len(number) && from < r.To }) {
 			continue
 		}
 		end := to + gap + len(number)
@@ -79,19 +103,31 @@ func withNumber(c *chart.Chart, p *chart.Page, number string) (*chart.Page, *cha
 	return nil, nil
 }
 
-// Referring is a step whose text has a reference to one of some steps of a page, and that one; nil where none has.
-func Referring(c *chart.Chart, p *chart.Page, to map[string]bool) (by, of *chart.Step) {
+// Referring is a text that has a reference to one of some steps of a page, of a step or of a label, and that one; nil where none
+// has.
+func Referring(c *chart.Chart, p *chart.Page, to map[string]bool) (by string, of *chart.Step) {
+	leads := func(l *chart.Link) bool { return l != nil && l.Page == p.ID && to[l.Step] }
 	for _, q := range c.Pages {
 		for _, s := range q.Steps {
 			if q == p && to[s.ID] {
 				continue
 			}
 			for _, r := range s.Runs {
-				if r.Link != nil && r.Link.Page == p.ID && to[r.Link.Step] {
-					return s, p.Step(r.Link.Step)
+				if leads(r.Link) {
+					return s.Text, p.Step(r.Link.Step)
+				}
+			}
+		}
+		for _, l := range q.Connectors {
+			if q == p && (to[l.From.Step] || to[l.To.Step]) {
+				continue
+			}
+			for _, t := range l.Labels {
+				if leads(t.Refers) {
+					return t.Text, p.Step(t.Refers.Step)
 				}
 			}
 		}
 	}
-	return nil, nil
+	return "", nil
 }

@@ -30,7 +30,7 @@ func Table(c *chart.Chart, cmd chart.Command) []Row {
 }
 
 // follow are the parts that bring references to their steps' numbers: pieces of texts that lead to a step and
-// have its number in them, such as '4' or 'step 4'.
+// have its number in them, such as '4' or 'step 4', and labels that do.
 func follow(c *chart.Chart, changed []change) []chart.Part {
 	if len(changed) == 0 {
 		return nil
@@ -49,8 +49,39 @@ func follow(c *chart.Chart, changed []change) []chart.Part {
 			}
 		}
 	}
+	for _, p := range c.Pages {
+		for _, l := range p.Connectors {
+			labels := append([]chart.Label{}, l.Labels...)
+			any := false
+			for i, t := range labels {
+				if t.Refers == nil {
+					continue
+				}
+				k := of[[2]string{t.Refers.Page, t.Refers.Step}]
+				if at := numberIn(t.Text, k.old); k.old != "" && at >= 0 {
+					labels[i].Text, any = t.Text[:at]+k.new+t.Text[at+len(k.old):], true
+				}
+			}
+			if any {
+				out = append(out, chart.Part{Do: "line.set", Page: p.ID, ID: l.ID, Labels: &labels})
+			}
+		}
+	}
 	return out
 }
+
+// Now is a mention with the number that its step has now in the place of the one that it was written with.
+func Now(words, number string) string {
+	_, to := nextWord(words, 0)
+	gap := len(words[to:]) - len(strings.TrimLeft(words[to:], " \u00a0"))
+	if was := numberAt(words[to+gap:]); was != "" && number != "" {
+		return words[:to+gap] + number + words[to+gap+len(was):]
+	}
+	return words
+}
+
+// Names reports whether a text has a number in it that stands by itself.
+func Names(text, number string) bool { return number != "" && numberIn(text, number) >= 0 }
 
 // following is a text in which references have the new numbers.
 func following(st *chart.Step, of map[[2]string]change) (text string, runs []chart.Run, ok bool) {

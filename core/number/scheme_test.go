@@ -275,6 +275,8 @@ func TestReferencesFollow(t *testing.T) {
 	st := p.Steps[2]
 	st.Text = "Back to step 2, not 2.1 or 12, then 1: 2"
 	st.Runs = []chart.Run{{From: 8, To: 14, Link: to(ids[1])}, {From: 20, To: 23, Link: to(ids[1])}, {From: 36, To: 37, Link: to(ids[0])}}
+	label := &p.Connectors[1].Labels
+	*label = []chart.Label{{Text: "back to 2", Refers: to(ids[1])}, {Text: "not 2"}}
 	by := chart.Numbering{First: 100}
 	apply(t, c, chart.Command{Parts: []chart.Part{{Do: "chart.set", Numbering: &by}}}, true)
 	before := c.Clone()
@@ -282,10 +284,10 @@ func TestReferencesFollow(t *testing.T) {
 	if rows := number.Table(c, cmd); !ok || len(rows) != 3 || rows[1] != (number.Row{Old: "2", New: "101", Text: "Sign"}) {
 		t.Errorf("the table is %v", rows)
 	}
-	if by, of := number.Referring(c, p, map[string]bool{ids[1]: true}); by != st || of != p.Steps[1] {
+	if by, of := number.Referring(c, p, map[string]bool{ids[1]: true}); by != st.Text || of != p.Steps[1] {
 		t.Errorf("%v refers to %v", by, of)
 	}
-	if by, _ := number.Referring(c, p, map[string]bool{ids[1]: true, ids[0]: true, st.ID: true}); by != nil {
+	if by, of := number.Referring(c, p, map[string]bool{ids[1]: true, ids[0]: true, st.ID: true}); of != nil {
 		t.Errorf("gone with it: %v", by)
 	}
 	undo, err := chart.Apply(c, cmd)
@@ -294,6 +296,9 @@ func TestReferencesFollow(t *testing.T) {
 	}
 	if st := p.Step(ids[2]); st.Text != "Back to step 101, not 2.1 or 12, then 100: 2" || st.Text[st.Runs[0].From:st.Runs[0].To] != "step 101" || st.Text[st.Runs[2].From:st.Runs[2].To] != "100" {
 		t.Errorf("%q %+v", st.Text, st.Runs)
+	}
+	if *label = p.Connectors[1].Labels; (*label)[0].Text != "back to 101" || (*label)[1].Text != "not 2" {
+		t.Errorf("labels are %v", *label)
 	}
 	apply(t, c, undo, true)
 	a, _ := chart.Marshal(before)
@@ -335,5 +340,14 @@ func TestMentions(t *testing.T) {
 	st.Runs = chart.RunsLinked(nil, 8, 14, &chart.Link{URL: "https://example.org"})
 	if ms := number.Mentions(c, p, st); len(ms) > 0 {
 		t.Errorf("what leads elsewhere is taken: %v", ms)
+	}
+}
+
+// A mention with the number of now.
+func TestNow(t *testing.T) {
+	for _, k := range [][3]string{{"step 4", "12", "step 12"}, {"Schritt  4.1", "A2", "Schritt  A2"}, {"step 4", "", "step 4"}, {"step 4", "4", "step 4"}} {
+		if got := number.Now(k[0], k[1]); got != k[2] {
+			t.Errorf("%q with %q: %q, want %q", k[0], k[1], got, k[2])
+		}
 	}
 }

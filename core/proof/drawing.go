@@ -101,6 +101,13 @@ func (v *view) links(f func(p *chart.Page, id, what string, l *chart.Link)) {
 				}
 			}
 		}
+		for _, l := range p.Connectors {
+			for _, t := range l.Labels {
+				if t.Refers != nil {
+					f(p, l.ID, "The label '"+t.Text+"'", t.Refers)
+				}
+			}
+		}
 	}
 }
 

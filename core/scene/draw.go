@@ -153,7 +153,7 @@ func (d Drawing) Scale(w, h float64) float64 {
 // Comments draws a small flag on each step that people comment on; counts
 // are open comments by step id.
 func Comments(s *sheet.Sheet, counts map[string]int) Element {
-	e := Element{Class: "comments", Title: "Comments"}
+	e := Element{Class: "flags", Title: "Comments"}
 	for i := range s.Steps {
 		sh := &s.Steps[i]
 		if counts[sh.Step.ID] == 0 {

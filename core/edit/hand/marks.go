@@ -53,7 +53,7 @@ func (e *Editor) selectionMarks() *scene.Element {
 
 // HandMarks is what lies over that and follows the hand: ports, what a gesture shows, the caret.
 func (e *Editor) HandMarks() scene.Element {
-	el := scene.Element{Class: "marks"}
+	el := scene.Element{Class: "hand"}
 	m := scene.Pen{To: &el, K: 1 / e.zoom}
 	if e.gesture == nil && e.text.Now() == nil {
 		e.ports(m)

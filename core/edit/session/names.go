@@ -14,11 +14,7 @@ func StepName(s *chart.Step) string {
 		return s.Number
 	}
 	if s.Text != "" {
-		t := []rune(s.Text)
-		if len(t) > 24 {
-			t = append(t[:24], '…')
-		}
-		return string(t)
+		return Short(s.Text)
 	}
 	return symbolName(s)
 }
@@ -47,4 +43,13 @@ func (s *Session) EndName(x chart.End) string {
 // Between names a connector by its steps.
 func (s *Session) Between(c *chart.Connector) string {
 	return s.EndName(c.From) + " → " + s.EndName(c.To)
+}
+
+// Short is the beginning of a text, for a sentence.
+func Short(text string) string {
+	t := []rune(text)
+	if len(t) > 24 {
+		t = append(t[:24], '…')
+	}
+	return string(t)
 }

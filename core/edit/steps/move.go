@@ -63,8 +63,8 @@ func (e *Editor) Remove() {
 	if !e.Apply(say.DidDelete, parts...) {
 		return
 	}
-	if by != nil {
-		e.Say(say.ReferredTo(session.StepName(by), session.StepName(of)))
+	if of != nil {
+		e.Say(say.ReferredTo(session.Short(by), session.StepName(of)))
 	}
 	if gap != nil {
 		e.gap = left{gap, e.PageID(), e.Commands()}

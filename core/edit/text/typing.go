@@ -14,6 +14,7 @@ import (
 	"plaintracer/core/edit/session"
 	"plaintracer/core/edit/steps"
 	"plaintracer/core/geom"
+	"plaintracer/core/number"
 )
 
 // Typing is text being typed on the page. The page is drawn with the text as it is at
@@ -269,8 +270,14 @@ func (e *Editor) Accept(text string) {
 		e.glueTo(t.ID, strings.TrimSpace(text))
 		return
 	}
-	if len(parts) > 0 && e.Apply(say.DidTyped[t.Kind], parts...) && t.Kind == "step" {
+	if len(parts) == 0 || !e.Apply(say.DidTyped[t.Kind], parts...) {
+		return
+	}
+	switch t.Kind {
+	case "step":
 		e.steps.OfferReferences(t.ID)
+	case "label":
+		e.steps.OfferLabelReferences(t.ID)
 	}
 }
 
@@ -306,6 +313,9 @@ func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
 		ls = slices.Delete(ls, t.label, t.label+1)
 	default:
 		ls[t.label].Text = text
+		if to := ls[t.label].Refers; to != nil && !number.Names(text, e.Chart().NumberOf(to)) {
+			ls[t.label].Refers = nil // what named the step is gone
+		}
 	}
 	return []chart.Part{{Do: "line.set", Page: e.PageID(), ID: t.ID, Labels: &ls}}
 }

@@ -128,7 +128,7 @@ const own = {
   find: () => panels.openFind(),
   keys: () => panels.keys(),
   menu: () => {
-    const r = ($('marks').firstElementChild || $('desk')).getBoundingClientRect();
+    const r = ($('marks') || $('desk')).getBoundingClientRect();
     bench.menu(core.menu().menu || [], r.right + 4, r.top);
   },
   why: (words) => notice(`${words[0].toUpperCase()}${words.slice(1)}${words.endsWith('.') ? '' : '.'}`),
@@ -423,7 +423,8 @@ $('name').addEventListener('keydown', (e) => {
 });
 $('comments').addEventListener('click', (e) => {
   const r = e.target.closest('.remark');
-  if (r?.dataset.step && !e.target.closest('form')) core.act('select', r.dataset.step);
+  const step = e.target.dataset.ref || (e.target.closest('form') ? '' : r?.dataset.step);
+  if (step) core.act('select', step);
 });
 // countComments marks the steps that people comment on.
 function countComments() {

@@ -66,8 +66,8 @@ export class Paper extends View {
   // over shows what lies over the drawing and under its steps; what is not told is as it was.
   over(shown) {
     for (const [id, now] of [
-      ['marks', shown.marks],
-      ['hand', shown.hand],
+      ['layer-chosen', shown.marks],
+      ['layer-hand', shown.hand],
       ['layer-guides', shown.guides],
     ])
       if (now !== undefined && now !== this.shown[id]) $(id).innerHTML = this.shown[id] = now;

@@ -113,7 +113,7 @@ document.querySelector('.proved')?.addEventListener('click', (e) => {
   if (drawn(id)) pick(id, true);
 });
 $('comments').addEventListener('click', (e) => {
-  const id = e.target.closest('.remark')?.dataset.step;
+  const id = e.target.dataset.ref || e.target.closest('.remark')?.dataset.step;
   if (id) pick(id, true);
 });
 
