@@ -52,17 +52,17 @@ func follow(c *chart.Chart, changed []change) []chart.Part {
 	for _, p := range c.Pages {
 		for _, l := range p.Connectors {
 			labels := append([]chart.Label{}, l.Labels...)
-			any := false
+			renamed := false
 			for i, t := range labels {
 				if t.Refers == nil {
 					continue
 				}
 				k := of[[2]string{t.Refers.Page, t.Refers.Step}]
 				if at := numberIn(t.Text, k.old); k.old != "" && at >= 0 {
-					labels[i].Text, any = t.Text[:at]+k.new+t.Text[at+len(k.old):], true
+					labels[i].Text, renamed = t.Text[:at]+k.new+t.Text[at+len(k.old):], true
 				}
 			}
-			if any {
+			if renamed {
 				out = append(out, chart.Part{Do: "line.set", Page: p.ID, ID: l.ID, Labels: &labels})
 			}
 		}

@@ -5,6 +5,8 @@ package sarif
 import (
 	"encoding/json"
 	"io"
+	"net/url"
+	"path/filepath"
 	"slices"
 
 	"plaintracer/core/proof"
@@ -80,7 +82,7 @@ func Write(w io.Writer, file string, findings []proof.Finding) error {
 	}
 	for _, f := range findings {
 		var l location
-		l.Physical.Artifact.URI = file
+		l.Physical.Artifact.URI = (&url.URL{Path: filepath.ToSlash(file)}).String()
 		place := logical{Name: f.ID, Full: f.Page + "/" + f.ID, Kind: "member"}
 		if f.ID == "" {
 			place = logical{Name: f.Page, Full: f.Page, Kind: "module"}
