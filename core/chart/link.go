@@ -15,16 +15,6 @@ type Link struct {
 	Chart string `json:"chart,omitempty"` // id; its name can change
 }
 
-// NumberOf is the number of the step that a link leads to; "" for another link, or a step without.
-func (c *Chart) NumberOf(l *Link) string {
-	if p := c.Page(l.Page); p != nil {
-		if s := p.Step(l.Step); s != nil {
-			return s.Number
-		}
-	}
-	return ""
-}
-
 // LinkPart lets something lead somewhere, or with nil nowhere.
 type LinkPart struct {
 	To *Link `json:"to"`

@@ -80,8 +80,15 @@ func Now(words, number string) string {
 	return words
 }
 
-// Names reports whether a text has a number in it that stands by itself.
-func Names(text, number string) bool { return number != "" && numberIn(text, number) >= 0 }
+// Names reports whether a text has the number in it of the step that a link leads to.
+func Names(c *chart.Chart, text string, to *chart.Link) bool {
+	p := c.Page(to.Page)
+	if p == nil {
+		return false
+	}
+	s := p.Step(to.Step)
+	return s != nil && s.Number != "" && numberIn(text, s.Number) >= 0
+}
 
 // following is a text in which references have the new numbers.
 func following(st *chart.Step, of map[[2]string]change) (text string, runs []chart.Run, ok bool) {

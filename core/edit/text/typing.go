@@ -313,7 +313,7 @@ func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
 		ls = slices.Delete(ls, t.label, t.label+1)
 	default:
 		ls[t.label].Text = text
-		if to := ls[t.label].Refers; to != nil && !number.Names(text, e.Chart().NumberOf(to)) {
+		if to := ls[t.label].Refers; to != nil && !number.Names(e.Chart(), text, to) {
 			ls[t.label].Refers = nil // what named the step is gone
 		}
 	}
