@@ -19,6 +19,23 @@ import (
 	"plaintracer/store"
 )
 
+// provingScript has the chart proved five times and gives the longest turn of each, ms.
+const provingScript = `(async () => {
+  const out = [];
+  for (let i = 0; i < 5; i++) {
+    editor.core.act('name', 'proof ' + i);
+    let most = 0, more = true;
+    while (more) {
+      await new Promise((ok) => setTimeout(ok, 30));
+      const began = performance.now();
+      more = editor.core.act('prove', '').prove;
+      most = Math.max(most, performance.now() - began);
+    }
+    out.push(Math.round(most));
+  }
+  return out;
+})()`
+
 // TestBench prints the figures that 'make bench' is for; it asserts no time.
 func TestBench(t *testing.T) {
 	if os.Getenv("BENCH") == "" {
@@ -49,6 +66,8 @@ func TestBench(t *testing.T) {
 		r := eval[map[string]float64](b, dragScript)
 		t.Logf("drag frame, %d steps, %.0f connectors, dragging a step with %.0f: median %.1f ms, 95th percentile %.1f ms; of it in the core %.1f ms; editor ready after %d ms",
 			n, r["lines"], r["most"], r["median"], r["p95"], r["core"], ready)
+		turns := eval[[]float64](b, provingScript)
+		t.Logf("the proof of %d steps, in turns: longest of each of five times %v ms", n, turns)
 		if n != 200 {
 			continue
 		}

@@ -44,6 +44,7 @@ type update struct {
 	Field   string           `json:"field,omitempty"` // what the field for the next step begins with
 	Table   *edit.TableFacts `json:"table"`
 	Proof   *edit.ProofFacts `json:"proof,omitempty"`
+	Prove   bool             `json:"prove,omitempty"`
 	Send    []edit.Sent      `json:"send,omitempty"`
 	Seq     int              `json:"seq"`
 	Waiting int              `json:"waiting"`
@@ -72,7 +73,7 @@ func answer(u *update, fresh bool) {
 	u.Facts, u.Rows, u.HasRows = c.Facts, c.Rows, c.Rows != nil
 	u.Typing, u.Ask, u.Notice, u.Offers = c.Typing, c.Ask, c.Notice, c.Offers
 	u.Clip, u.Cursor, u.Open, u.Row = c.Clip, c.Cursor, c.Open, c.Row
-	u.Field, u.Table, u.Proof = c.Field, c.Table, c.Proof
+	u.Field, u.Table, u.Proof, u.Prove = c.Field, c.Table, c.Proof, c.Prove
 	pending := session.Pending()
 	u.Seq, u.Waiting = session.Seq(), len(pending)
 	for _, s := range pending {

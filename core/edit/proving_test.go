@@ -20,7 +20,7 @@ func TestProofByHand(t *testing.T) {
 	w.steps.Connect(a, c)
 	w.Do("select", a.ID)
 	w.Do("change-symbol", string(symbol.Process)) // a question makes a decision as it is typed
-	w.Do("prove", "")
+	proven(w, "")
 	f := w.Update(false).Proof
 	if f == nil || f.Count != 2 || len(f.Findings) != 2 || !strings.Contains(f.Words, "3 steps") {
 		t.Fatalf("%+v", f)
@@ -28,14 +28,14 @@ func TestProofByHand(t *testing.T) {
 	if again := w.Update(false).Proof; again != nil {
 		t.Error("it is told twice")
 	}
-	w.Do("prove", "")
+	proven(w, "")
 	if again := w.Update(false).Proof; again != nil {
 		t.Error("it is told again, though nothing has changed")
 	}
 	if m := w.proving.Marked(); len(m) > 0 {
 		t.Errorf("marked while nobody looks: %v", m)
 	}
-	w.Do("prove", "open")
+	proven(w, "open")
 	if m := w.proving.Marked(); !m[a.ID] || len(m) != 1 {
 		t.Errorf("marked are %v", m)
 	}
@@ -64,7 +64,7 @@ func TestProofByHand(t *testing.T) {
 	if w.json() != before {
 		t.Error("undo leaves it waived")
 	}
-	w.Do("prove", "open")
+	proven(w, "open")
 	w.Do("proof-mend", string(rune('0'+asks)))
 	if k := w.Page().Step(a.ID).Symbol; k != symbol.Decision {
 		t.Errorf("mended it is a %s", k)
@@ -90,7 +90,7 @@ func TestRunByHand(t *testing.T) {
 	for _, l := range [][2]string{{a.ID, b.ID}, {a.ID, c.ID}, {b.ID, bar.ID}, {c.ID, bar.ID}, {bar.ID, end.ID}} {
 		w.steps.Connect(w.Page().Step(l[0]), w.Page().Step(l[1]))
 	}
-	w.Do("prove", "open")
+	proven(w, "open")
 	at := -1
 	for _, f := range w.Update(false).Proof.Findings {
 		if f.Rule == "waits-for-ever" && f.Steps == 2 {
@@ -107,4 +107,11 @@ func TestRunByHand(t *testing.T) {
 		}
 	}
 	w.Do("proof-step", fmt.Sprintf(`{"at":%d,"step":9}`, at))
+}
+
+// proven looks at the chart until there is no more to look at.
+func proven(w *window, open string) {
+	for w.Do("prove", open); w.proving.Further(); {
+		w.Do("prove", open)
+	}
 }

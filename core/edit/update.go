@@ -34,6 +34,7 @@ type Update struct {
 	Field  string              // what the field for the next step begins with
 	Table  *outline.TableFacts // cells that were pasted, until it is told what they say
 	Proof  *proving.Facts      // what the proof found; nil when it is as it was
+	Prove  bool                // there is more to prove
 }
 
 // Moved is an element, by class and id, that stands X, Y px from where it was last drawn. It
@@ -68,7 +69,7 @@ func (e *Editor) Update(fresh bool) Update {
 	e.hand.KnowFindings(e.proving.Marked())
 	row, field := e.outline.RowOpen()
 	u := Update{Marks: e.hand.Marks(), Hand: e.hand.HandMarks(), Guides: e.hand.Guides(), Typing: e.text.Shown(), Ask: e.Asked(), Notice: told.Notice, Offers: told.Offers, Clip: told.Clip, Open: told.Open,
-		Cursor: e.hand.Cursor(), Row: row, Field: field, Table: e.outline.TableFacts(), Proof: e.proving.Fresh()}
+		Cursor: e.hand.Cursor(), Row: row, Field: field, Table: e.outline.TableFacts(), Proof: e.proving.Fresh(), Prove: e.proving.Further()}
 	if gap := e.steps.Gap(); gap != nil && !d.offered {
 		u.Notice = say.Gap(e.Between(gap))
 		u.Offers = []session.Answer{{Words: say.WordCloseGap, Do: "close-gap", Arg: ""}}

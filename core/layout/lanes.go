@@ -28,7 +28,11 @@ func (n *net) filled(p *chart.Page) *grid {
 		n.grids = map[setting]*grid{}
 	}
 	if n.grids[key] == nil {
-		n.grids[key] = fewBends(p, n)
+		if n.rough {
+			n.grids[key] = fill(n, len(p.Lanes), make([]int, len(n.w)))
+		} else {
+			n.grids[key] = fewBends(p, n)
+		}
 	}
 	g := *n.grids[key]
 	g.col = slices.Clone(g.col)
@@ -326,12 +330,8 @@ func (g *grid) place(p *chart.Page) (chart.Command, room) {
 		width[c] = math.Max(width[c], n.w[v])
 	}
 	f := g.look()
-	index := make(map[string]int, len(p.Steps))
-	for i, s := range p.Steps {
-		index[s.ID] = i
-	}
 	labels := make([]float64, perFold+1) // the room of labels between steps that stand beside each other
-	for ends, size := range labelsOf(p, index) {
+	for ends, size := range n.labels {
 		a, b := f.at[ends[0]], f.at[ends[1]]
 		if a.row != b.row || a.col-b.col != 1 && b.col-a.col != 1 {
 			continue

@@ -51,11 +51,13 @@ type net struct {
 	stages int   // how many, 1 on a page without
 	down   bool  // lanes run down: they are laid out as if they ran across, w and h in each other's place
 	edges  []arc
+	labels map[[2]int][2]float64 // by the nodes that a connector joins: the room of its first label
 	out    [][]int
 	in     [][]int
 	order  []int             // nodes along the flow
 	main   map[[2]int]bool   // the ways from step to step on the main way and along the branches
 	quick  bool              // nothing is searched for that makes the page draw better
+	rough  bool              // nor for what takes less room
 	plans  [2]*onPlan        // of a small page without lanes, once it is found
 	grids  map[setting]*grid // of a page in lanes, by the setting without its gaps
 	along  []int             // the places of the steps of a small page in lanes, once they are found
@@ -189,6 +191,7 @@ func build(ctx context.Context, p *chart.Page) *net {
 	g := flow.Of(p)
 	n := &net{ctx: ctx, out: make([][]int, len(p.Steps)), in: make([][]int, len(p.Steps))}
 	n.down = p.Down && len(p.Lanes) > 0
+	n.labels = labelsOf(p, g.Index)
 	n.stages = max(1, len(p.Stages))
 	stages := map[*chart.Stage]int{}
 	for i, s := range p.Stages {

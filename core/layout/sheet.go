@@ -120,9 +120,19 @@ func Times(ctx context.Context, p *chart.Page) (k float64, ok bool) {
 	p = front(p)
 	n := build(ctx, p)
 	n.quick = true
+	if len(p.Lanes) > 0 { // a search in every setting takes long, and hardly makes it smaller
+		n.rough = true
+		if _, _, k = n.fit(p, Down); k > farOff/leastScale {
+			return k, false
+		}
+		n.rough, n.grids = false, nil
+	}
 	_, _, k = n.fit(p, Down)
 	return k, k <= 1/leastScale
 }
+
+// farOff is how much more room than there is a page takes as it first comes, where it is not searched for less.
+const farOff = 1.3
 
 // fitted is the command which also lets the page be printed smaller.
 func fitted(p *chart.Page, cmd chart.Command) chart.Command {

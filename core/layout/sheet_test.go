@@ -81,3 +81,30 @@ func TestOnSheet(t *testing.T) {
 		t.Logf("%s: %.0f x %.0f, at %.2f, steps take %.0f %%", name, p.W, p.H, scale, 100*used/(p.W*p.H))
 	}
 }
+
+// A page in lanes that is far off its sheet as it first comes does not fit it when less room is searched for either; that it is
+// far off is told of many.
+func TestFarOff(t *testing.T) {
+	far := 0
+	for seed := range howMany(2, 40) {
+		for _, size := range []int{30, 60, 90} {
+			p := front(worked(seed, size, 2+int(seed%4)).Pages[0])
+			for _, s := range chart.Papers[1:4] {
+				p.Sheet = chart.SheetOf(s.H, s.W)
+				n := build(t.Context(), p)
+				n.quick, n.rough = true, true
+				if _, _, k := n.fit(p, Down); k <= farOff/leastScale {
+					continue
+				}
+				far++
+				n.rough, n.grids = false, nil
+				if _, _, k := n.fit(p, Down); k <= 1/leastScale {
+					t.Errorf("chart %d of %d steps fits %s, %.2f times", seed, size, s.Name, k)
+				}
+			}
+		}
+	}
+	if far < 3 {
+		t.Errorf("%d pages were far off", far)
+	}
+}

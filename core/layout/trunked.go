@@ -20,7 +20,6 @@ const (
 // onPlan is a page without lanes whose steps stand in the cells of a plan.
 type onPlan struct {
 	cells.Plan
-	labels map[[2]int][2]float64 // by the steps that a line joins: the room of its first label
 }
 
 // planned finds the plan of a page.
@@ -32,21 +31,23 @@ func planned(p *chart.Page, n *net) *onPlan {
 			beside = append(beside, [2]int{g.Index[c.From.Step], g.Index[c.To.Step]})
 		}
 	}
-	out := &onPlan{labels: labelsOf(p, g.Index)}
-	out.Plan = cells.Place(n.ctx, g, beside, !n.quick)
-	return out
+	return &onPlan{cells.Place(n.ctx, g, beside, !n.quick)}
 }
 
 // labelsOf are the widths and heights of first labels, by the indices of the steps that their connectors join.
 func labelsOf(p *chart.Page, index map[string]int) map[[2]int][2]float64 {
-	out := map[[2]int][2]float64{}
+	out, sizes := map[[2]int][2]float64{}, map[string][2]float64{}
 	face := style.Face(p, false)
 	for _, c := range p.Connectors {
 		if c.From.Loose() || c.To.Loose() || c.Outcome() == "" {
 			continue
 		}
-		_, w, h := style.Label(face, c.Outcome())
-		out[[2]int{index[c.From.Step], index[c.To.Step]}] = [2]float64{w, h}
+		size, ok := sizes[c.Outcome()] // most are called yes or no
+		if !ok {
+			_, size[0], size[1] = style.Label(face, c.Outcome())
+			sizes[c.Outcome()] = size
+		}
+		out[[2]int{index[c.From.Step], index[c.To.Step]}] = size
 	}
 	return out
 }
@@ -71,7 +72,7 @@ func (o *onPlan) stand(n *net, w []float64, dir Direction) standing {
 				below.pass(a[1], a[0], b[0], r.To)
 			}
 		}
-		label, has := o.labels[[2]int{r.From, r.To}]
+		label, has := n.labels[[2]int{r.From, r.To}]
 		if !has {
 			continue
 		}

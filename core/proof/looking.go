@@ -53,9 +53,16 @@ func smallText(v *view) []Finding {
 func againstReading(v *view) []Finding {
 	var out []Finding
 	for _, p := range v.chart.Pages {
+		var steps map[string]*chart.Step
 		for _, l := range p.Connectors {
-			from, to := p.Step(l.From.Step), p.Step(l.To.Step)
-			if from == nil || to == nil || !l.Meaning.Way() || l.Look == nil && p.House() == nil || style.Line(p, l).End != chart.Bare {
+			if !l.Meaning.Way() || l.Look == nil && p.House() == nil || style.Line(p, l).End != chart.Bare {
+				continue
+			}
+			if steps == nil {
+				steps = stepsOf(p)
+			}
+			from, to := steps[l.From.Step], steps[l.To.Step]
+			if from == nil || to == nil {
 				continue
 			}
 			a, b := p.StepRect(from).Centre(), p.StepRect(to).Centre()
@@ -164,6 +171,14 @@ func alikeTo(p *chart.Page, s, as *chart.Step) *chart.Command {
 	t, u := &look.Text, from.Text
 	t.Style, t.Family, t.Size, t.Bold, t.Italic, t.Underline = u.Style, u.Family, u.Size, u.Bold, u.Italic, u.Underline
 	return &chart.Command{Words: "draw it like the others", Parts: []chart.Part{{Do: "step.set", Page: p.ID, ID: s.ID, StepLook: &look}}}
+}
+
+func stepsOf(p *chart.Page) map[string]*chart.Step {
+	out := make(map[string]*chart.Step, len(p.Steps))
+	for _, s := range p.Steps {
+		out[s.ID] = s
+	}
+	return out
 }
 
 // mostFills is how many colours of steps a reader tells apart and remembers.

@@ -69,29 +69,51 @@ const mostLaid = 200
 // Chart proves a chart: what its rules find but for those that are waived, the worst first, and of these in the order of
 // pages and of what was made first.
 func Chart(c *chart.Chart, d Drawn) ([]Finding, Figures) {
-	v := viewOf(c, d)
-	return v.findings(), v.figures()
+	p := Begin(c, d)
+	for p.Next() {
+	}
+	return p.Found()
 }
 
-func (v *view) findings() []Finding {
-	var out []Finding
-	for _, r := range Rules() {
-		if slices.ContainsFunc(v.chart.Waived, func(w chart.Waiver) bool { return w.Rule == r.Name }) {
-			continue
-		}
-		for _, f := range r.look(v) {
-			f.Rule, f.Severity = r.Name, r.Severity
-			out = append(out, f)
-		}
+// Proof is one that is made rule by rule, of a chart that does not change meanwhile.
+type Proof struct {
+	view  *view
+	rules []Rule // that were not looked at yet
+	found []Finding
+}
+
+// Begin begins a proof.
+func Begin(c *chart.Chart, d Drawn) *Proof {
+	return &Proof{view: viewOf(c, d), rules: slices.DeleteFunc(Rules(), func(r Rule) bool {
+		return slices.ContainsFunc(c.Waived, func(w chart.Waiver) bool { return w.Rule == r.Name })
+	})}
+}
+
+// Next looks at one rule more; it reports whether there was one.
+func (p *Proof) Next() bool {
+	if len(p.rules) == 0 {
+		return false
 	}
-	order, at := func(s Severity) int { return slices.Index(Severities, s) }, v.places(out)
+	r := p.rules[0]
+	p.rules = p.rules[1:]
+	for _, f := range r.look(p.view) {
+		f.Rule, f.Severity = r.Name, r.Severity
+		p.found = append(p.found, f)
+	}
+	return true
+}
+
+// Found is what was found, as Chart tells it.
+func (p *Proof) Found() ([]Finding, Figures) {
+	out := p.found
+	order, at := func(s Severity) int { return slices.Index(Severities, s) }, p.view.places(out)
 	slices.SortStableFunc(out, func(a, b Finding) int {
 		if d := order(a.Severity) - order(b.Severity); d != 0 {
 			return d
 		}
 		return at[[2]string{a.Page, a.ID}] - at[[2]string{b.Page, b.ID}]
 	})
-	return out
+	return out, p.view.figures()
 }
 
 // Count is how many findings there are of a severity.

@@ -12,6 +12,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/geom"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -452,7 +453,8 @@ func BenchmarkChart(b *testing.B) {
 			join(p, fmt.Sprint("s", r.IntN(i)), fmt.Sprint("s", i))
 		}
 	}
+	s := Anew(c).Page(p)
 	for b.Loop() {
-		prove(c)
+		Chart(c, Drawn{Page: func(*chart.Page) *sheet.Sheet { return s }})
 	}
 }

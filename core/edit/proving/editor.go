@@ -7,6 +7,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"time"
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
@@ -23,6 +24,8 @@ type Editor struct {
 	proved   looked
 	open     bool
 	told     bool                       // the page around the editor knows them
+	job      *proof.Proof               // that is being made; nil for none
+	of       looked                     // what it is made of
 	further  bool                       // there are pages that were not looked at yet as they are drawn
 	others   map[string]*sheet.Composer // of pages that are not shown, by id
 }
@@ -50,7 +53,6 @@ type Facts struct {
 	Waived   []WaivedRule  `json:"waived"`
 	Words    string        `json:"words"` // of all
 	Figures  proof.Figures `json:"figures"`
-	Further  bool          `json:"further"` // there is more to look at: another time
 }
 
 // Told is a finding in words.
@@ -72,9 +74,21 @@ type WaivedRule struct {
 	Reason string `json:"reason"`
 }
 
-// Prove looks at the chart, unless it is as it was. open tells whether findings are being looked at: they are marked on
-// the page then.
+// aTurn is how long the chart is looked at in one go: a frame has room for it and for what is typed.
+const aTurn = 8 * time.Millisecond
+
+// Prove looks at the chart for a while, unless it is as it was. open tells whether findings are being looked at: they are
+// marked on the page then.
 func (e *Editor) Prove(open bool) {
+	e.prove(open, aTurn)
+}
+
+// proveAll looks at the chart until all is looked at.
+func (e *Editor) proveAll() {
+	e.prove(e.open, time.Hour)
+}
+
+func (e *Editor) prove(open bool, while time.Duration) {
 	if open != e.open {
 		e.open = open
 		e.Hear()
@@ -83,14 +97,26 @@ func (e *Editor) Prove(open bool) {
 	if e.proved == now && !e.further {
 		return
 	}
-	e.further = false
-	e.findings, e.figures = proof.Chart(e.Chart(), proof.Drawn{
-		Page: e.pages(),
-		Laid: func(p *chart.Page) bool { return open && p == e.Page() && len(p.Steps) <= mostLaid },
-	})
-	e.proved, e.told = now, false
+	begun := time.Now()
+	if e.job == nil || e.of != now {
+		e.further = false
+		e.job, e.of = proof.Begin(e.Chart(), proof.Drawn{
+			Page: e.pages(),
+			Laid: func(p *chart.Page) bool { return open && p == e.Page() && len(p.Steps) <= mostLaid },
+		}), now
+	}
+	for more := true; more; more = e.job.Next() {
+		if time.Since(begun) > while {
+			return
+		}
+	}
+	e.findings, e.figures = e.job.Found()
+	e.job, e.proved, e.told = nil, now, false
 	e.Hear()
 }
+
+// Further reports whether there is more to look at, another time.
+func (e *Editor) Further() bool { return e.job != nil || e.further }
 
 // mostLaid is how many steps a page has that is laid out to see what that would spare, while the hand rests.
 const mostLaid = 30
@@ -126,7 +152,7 @@ func (e *Editor) Fresh() *Facts {
 		return nil
 	}
 	e.told = true
-	f := Facts{Findings: []Told{}, Waived: []WaivedRule{}, Figures: e.figures, Further: e.further}
+	f := Facts{Findings: []Told{}, Waived: []WaivedRule{}, Figures: e.figures}
 	several := len(e.Chart().Pages) > 1
 	for i, k := range e.findings {
 		if k.Severity != proof.Style {
@@ -181,7 +207,7 @@ func (e *Editor) Marked() map[string]bool {
 func (e *Editor) at(arg string) (proof.Finding, bool) {
 	i, err := strconv.Atoi(arg)
 	was := e.findings
-	e.Prove(e.open)
+	e.proveAll()
 	if err != nil || i < 0 || i >= min(len(was), len(e.findings)) || was[i].Words != e.findings[i].Words || was[i].ID != e.findings[i].ID {
 		return proof.Finding{}, false
 	}
@@ -236,7 +262,7 @@ func (e *Editor) Mend(arg string) {
 	} else {
 		e.ApplyToPages(f.Mend.Words, f.Mend.Parts...)
 	}
-	e.Prove(e.open)
+	e.proveAll()
 }
 
 // Waive has the chart pass over a rule, with a reason: {"rule","reason"}.
@@ -264,5 +290,5 @@ func (e *Editor) setWaived(words string, ws []chart.Waiver) {
 		ws = []chart.Waiver{}
 	}
 	e.ApplyToPages(words, chart.Part{Do: "chart.set", Waived: &ws})
-	e.Prove(e.open)
+	e.proveAll()
 }

@@ -281,7 +281,8 @@ function apply(u) {
     drawers.sight();
     if (document.activeElement !== $('name')) $('name').value = facts.name;
   }
-  if (u.hasRows || u.send?.length) prove();
+  if (u.hasRows || u.send?.length) prove(proveAfter);
+  else if (u.prove) prove(provePause);
   if (u.hasRows || u.facts) rows.show(u.hasRows ? u.rows || [] : null, facts.pages);
   if (u.row) rows.go(u.row);
   now.busy = !!u.typing || !!facts.hand;
@@ -290,7 +291,6 @@ function apply(u) {
   panels.table(u.table);
   if (u.open) window.open(u.open, '_blank', 'noopener');
   if (u.proof) Object.assign(now.proof, u.proof);
-  if (u.proof?.further) prove();
   if (u.notice) notice(u.notice, u.offers);
   if (u.clip) {
     clip = u.clip;
@@ -330,16 +330,17 @@ function openMargin(name, on) {
   core?.act('prove', looking());
 }
 
-// prove has the core look at the chart once nothing has been done for a while: it takes a moment on a large one.
+// prove has the core look at the chart once nothing has been done for a while; on a large one it does so in turns.
 const looking = () => (document.querySelector('[data-leaf=proof]').hidden ? '' : 'open');
 let proving = 0;
-const proveAfter = 600;
-function prove() {
+const proveAfter = 600,
+  provePause = 30;
+function prove(after) {
   clearTimeout(proving);
   proving = setTimeout(() => {
-    if (now.busy) prove();
+    if (now.busy) prove(proveAfter);
     else core?.act('prove', looking());
-  }, proveAfter);
+  }, after);
 }
 
 function key(e) {
