@@ -69,7 +69,7 @@ func over(runs []Run, from, to int, change func(*Run)) []Run {
 }
 
 // RunsAfter are the runs of a text after it has become another one: where both begin and end
-// alike they stay, what is put in takes the look of what stands before it.
+// alike they stay, what is put in takes the look of what stands before it; it does not lead to where that leads.
 func RunsAfter(runs []Run, was, now string) []Run {
 	if len(runs) == 0 || was == now {
 		return runs
@@ -86,9 +86,25 @@ func RunsAfter(runs []Run, was, now string) []Run {
 	}
 	var out []Run
 	for _, r := range runs {
-		if r.From, r.To = to(r.From, true), to(r.To, false); r.From < r.To {
-			out = append(out, r)
+		behind := r.Link != nil && head == last && r.To == head
+		before := r.Link != nil && head == last && r.From == head && head == 0
+		if r.From, r.To = to(r.From, true), to(r.To, false); r.From >= r.To {
+			continue
 		}
+		if before {
+			if first := (Run{To: newLast, Text: r.Text}); !first.Text.IsZero() {
+				out = append(out, first)
+			}
+			r.From = newLast
+		}
+		if behind {
+			r.To = head
+			if after := (Run{From: head, To: newLast, Text: r.Text}); !after.Text.IsZero() {
+				out = append(out, r)
+				r = after
+			}
+		}
+		out = append(out, r)
 	}
 	return joined(out)
 }

@@ -43,6 +43,27 @@ func TestRunsFollowTheText(t *testing.T) {
 	}
 }
 
+// What is typed beside what leads somewhere does not lead there, and looks like it.
+func TestBesideLinks(t *testing.T) {
+	link := &Link{URL: "https://example.org"}
+	bold := TextLook{Bold: ptr(true)}
+	for _, k := range []struct {
+		look TextLook
+		now  string
+		want []Run
+	}{
+		{TextLook{}, "step 4 now", []Run{{From: 0, To: 6, Link: link}}},
+		{bold, "step 4 now", []Run{{From: 0, To: 6, Text: bold, Link: link}, {From: 6, To: 10, Text: bold}}},
+		{TextLook{}, "as step 4", []Run{{From: 3, To: 9, Link: link}}},
+		{bold, "as step 4", []Run{{From: 0, To: 3, Text: bold}, {From: 3, To: 9, Text: bold, Link: link}}},
+		{TextLook{}, "step no 4", []Run{{From: 0, To: 9, Link: link}}},
+	} {
+		if got := RunsAfter([]Run{{From: 0, To: 6, Text: k.look, Link: link}}, "step 4", k.now); !reflect.DeepEqual(got, k.want) {
+			t.Errorf("%q: %+v, want %+v", k.now, got, k.want)
+		}
+	}
+}
+
 // Whatever is set on whichever part, and however the text changes, runs stay in order and
 // within it, and each character has the look that was last set on it.
 func TestRandomRuns(t *testing.T) {

@@ -43,6 +43,7 @@ func init() { // not a literal: they lead back to the commands
 		"proof-waive":   func(e *Editor, arg string) { e.proving.Waive(arg) },
 		"proof-unwaive": func(e *Editor, arg string) { e.proving.Unwaive(arg) },
 		"refer":         func(e *Editor, arg string) { e.steps.Refer(arg) },
+		"pick-step":     func(e *Editor, arg string) { e.text.Pick(arg) },
 		"refer-label":   func(e *Editor, arg string) { e.steps.ReferLabels(arg) },
 		"name":          func(e *Editor, arg string) { e.rename(arg) },
 		"comments":      func(e *Editor, arg string) { e.hand.KnowComments(arg) },

@@ -185,6 +185,47 @@ func TestLabelReferencesByHand(t *testing.T) {
 	}
 }
 
+// While 'back to step ' is typed steps are offered, narrowed by what follows; one that is picked is followed at once, in a step and in a
+// label, and nothing more is offered there.
+func TestPickWhileTyping(t *testing.T) {
+	w, ids := numbered(t)
+	offered := func() string {
+		var out []string
+		for _, p := range w.Update(false).Typing.Picks {
+			out = append(out, p.Words)
+		}
+		return strings.Join(out, ", ")
+	}
+	second := w.Page().Step(ids[1])
+	line := w.Page().Connectors[2].ID
+	for _, of := range []string{ids[3], line} {
+		w.Do("select", of)
+		w.Do("text", "")
+		for _, k := range []struct {
+			typed string
+			at    int
+			some  bool
+		}{{"Back to step", 12, false}, {"Back to step ", 13, true}, {"Back to step 2", 14, true}, {"Back to step " + second.Text[:3], 16, true}, {"Back to step qqq", 16, false}, {"Back to step 2 zzz", 18, false}, {"Back to step 2 now", 14, true}} {
+			w.Type(k.typed, k.at, k.at)
+			if got := offered(); (got != "") != k.some || k.some && !strings.Contains(got, "2 "+second.Text) {
+				t.Errorf("%s: %q at %d: offered %q", of, k.typed, k.at, got)
+			}
+		}
+		w.Do("pick-step", ids[1])
+		if u := w.Update(false).Typing; u.Text != "Back to step 2 now" || u.From != 14 || u.To != 14 || len(u.Picks) > 0 {
+			t.Errorf("picked: %+v", u)
+		}
+		w.Accept("Back to step 2 now")
+		if w.Notice() != "" {
+			t.Errorf("it says %q", w.Notice())
+		}
+	}
+	w.Do("number-set", `{"what":"first","value":"7"}`)
+	if s, l := w.Page().Step(ids[3]).Text, w.Page().Connector(line).Labels[0].Text; s != "Back to step 8 now" || l != s {
+		t.Errorf("the step says %q, the label %q", s, l)
+	}
+}
+
 // Numbers before the text stand there in the drawing and are not typed: while somebody types on a step it is without, and
 // looks of its words stay on them.
 func TestNumbersInTheText(t *testing.T) {

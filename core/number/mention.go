@@ -64,6 +64,27 @@ func mentions(c *chart.Chart, p *chart.Page, text string, runs []chart.Run, st *
 	return out
 }
 
+// longestPart is how many characters of a step's number or text are typed at most before it is picked.
+const longestPart = 20
+
+// Beginning is where a mention of a step begins that stands unfinished at the end of a text, 'as in step 4' or 'as in step sh', and
+// what there is of the step's number or text; from is -1 where there is none.
+func Beginning(text string) (from int, part string) {
+	from = -1
+	for at := 0; at < len(text); {
+		a, b := nextWord(text, at)
+		if a < 0 {
+			break
+		}
+		at = b
+		rest := strings.TrimLeft(text[b:], " \u00a0")
+		if slices.Contains(StepWords, strings.ToLower(text[a:b])) && len(rest) < len(text[b:]) && utf8.RuneCountInString(rest) <= longestPart && !strings.ContainsAny(rest, "\n,;:!?") {
+			from, part = a, rest
+		}
+	}
+	return from, part
+}
+
 // nextWord is where the next word of letters stands; from is -1 behind the last.
 func nextWord(text string, at int) (from, to int) {
 	from = strings.IndexFunc(text[at:], unicode.IsLetter)

@@ -293,7 +293,7 @@ func (e *Editor) Shown() *Typing {
 	t.From, t.To = unitsAt(t.Text, t.from), unitsAt(t.Text, t.to)
 	l := e.typedLines()[0]
 	t.Rect, t.Size, t.Bold, t.Upright = e.textBox(), l.Size, l.Face == typeset.Bold, l.Upright
-	t.Whole = t.Rect
+	t.Whole, t.Picks = t.Rect, e.picks()
 	if sh := e.Sheet().Shape(t.ID); sh != nil {
 		t.Whole = t.Whole.Union(sh.Rect.Grow(1))
 	}

@@ -34,11 +34,13 @@ type Typing struct {
 	Bold    bool      `json:"bold"`
 	Upright bool      `json:"upright"`
 	Name    string    `json:"name"` // what a screen reader says
+	Picks   []Pick    `json:"picks"`
 
 	label    int               // which one of a connector; at its end, a new one
 	place    *chart.LabelPlace // where a new label goes
 	began    string            // the text as it was
 	runs     []chart.Run       // of a step's text, as it is now
+	refers   *chart.Link       // to the step that a label names, where one was picked
 	next     chart.TextLook    // of what is typed next
 	from, to int               // as From and To, in bytes; from is the end that stays
 }
@@ -308,11 +310,14 @@ func (e *Editor) withLabel(t *Typing, text string) []chart.Part {
 	case added && text == "" || !added && ls[t.label].Text == text:
 		return nil
 	case added:
-		ls = append(ls, chart.Label{Text: text, Place: t.place})
+		ls = append(ls, chart.Label{Text: text, Place: t.place, Refers: t.refers})
 	case text == "":
 		ls = slices.Delete(ls, t.label, t.label+1)
 	default:
 		ls[t.label].Text = text
+		if t.refers != nil {
+			ls[t.label].Refers = t.refers
+		}
 		if to := ls[t.label].Refers; to != nil && !number.Names(e.Chart(), text, to) {
 			ls[t.label].Refers = nil // what named the step is gone
 		}

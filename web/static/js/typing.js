@@ -1,13 +1,16 @@
 // Text typed on the page. The core draws the text, the caret and what is chosen, just
 // as it will be when typing ends; the field that lies over it only takes the keys.
 
+import { Picks } from './picks.js';
+
 export class Typing {
   constructor(field, paper, core) {
     Object.assign(this, { field, paper, core });
     this.open = null;
+    this.picks = new Picks(document.getElementById('picks'), field, (id) => core().act('pick-step', id));
     field.addEventListener('keydown', (e) => {
       e.stopPropagation();
-      if (e.isComposing) return;
+      if (e.isComposing || this.picks.key(e)) return;
       this.newline = e.key === 'Enter' && e.shiftKey;
       if (e.key === 'Enter' && !e.shiftKey) {
         e.preventDefault();
@@ -77,12 +80,15 @@ export class Typing {
       this.field.setAttribute('aria-label', t.name);
       this.field.focus({ preventScroll: true });
     }
-    if (set)
+    if (set) {
+      if (this.field.value !== t.text) this.field.value = t.text; // a step was picked
       this.field.setSelectionRange(
         Math.min(t.from, t.to),
         Math.max(t.from, t.to),
         t.from > t.to ? 'backward' : 'forward',
       );
+    }
+    this.picks.show(t.picks, t.text);
     this.place();
     this.paper.reveal(t.whole);
   }
@@ -103,10 +109,13 @@ export class Typing {
       fontWeight: bold ? 700 : 400,
       transform: upright ? 'rotate(-90deg)' : '',
     });
+    const { whole } = this.open;
+    this.picks.place(at.x + whole.X * z, at.y + (whole.Y + whole.H) * z + 6);
   }
 
   shut(back) {
     this.open = null;
+    this.picks.hide();
     const had = document.activeElement === this.field;
     this.field.hidden = true;
     if (back && had) this.paper.desk.focus({ preventScroll: true });
