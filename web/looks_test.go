@@ -426,7 +426,7 @@ func TestWordsWithALook(t *testing.T) {
 	if field.X < drawn.X-3 || field.X > drawn.X+3 || field.W < drawn.W-3 || field.W > drawn.W+3 {
 		t.Errorf("the field is %v, the text %v", field, drawn)
 	}
-	caret := eval[[]float64](b, fmt.Sprintf(`(() => { const c = [...document.querySelectorAll('#marks path')].map(p => p.getBoundingClientRect()).filter(r => r.width < 4 && r.height > 6)[0], w = %s.getBoundingClientRect(); return [c.x + c.width / 2, w.right]; })()`, word))
+	caret := eval[[]float64](b, fmt.Sprintf(`(() => { const c = [...document.querySelectorAll('#layer-marks path')].map(p => p.getBoundingClientRect()).filter(r => r.width < 4 && r.height > 6)[0], w = %s.getBoundingClientRect(); return [c.x + c.width / 2, w.right]; })()`, word))
 	if caret[0] < caret[1]-1.5 || caret[0] > caret[1]+1.5 {
 		t.Errorf("the caret stands at %v, the word ends at %v", caret[0], caret[1])
 	}

@@ -31,7 +31,7 @@ func TestProofInTheMargin(t *testing.T) {
 		return `[...document.querySelectorAll('.finding')].find(e => e.offsetParent && e.textContent.includes(` + "`" + words + "`" + `))`
 	}
 	b.until("the findings", finding("'Fit to travel?' is a decision with one way out")+` && `+finding("No connector leads to 13 'Request closed'"))
-	marks := `document.querySelectorAll('#marks path[stroke-dasharray]').length`
+	marks := `document.querySelectorAll('#layer-chosen path[stroke-dasharray]').length`
 	b.until("their marks", marks+` >= 3`)
 	// It leads there.
 	eval[bool](b, `(`+finding("'Fit to travel?'")+`.querySelector('.words').click(), true)`)

@@ -28,7 +28,7 @@ func (n *net) filled(p *chart.Page) *grid {
 		n.grids = map[setting]*grid{}
 	}
 	if n.grids[key] == nil {
-		if n.rough {
+		if n.how.rough {
 			n.grids[key] = fill(n, len(p.Lanes), make([]int, len(n.w)))
 		} else {
 			n.grids[key] = fewBends(p, n)

@@ -57,7 +57,6 @@ type net struct {
 	order  []int             // nodes along the flow
 	main   map[[2]int]bool   // the ways from step to step on the main way and along the branches
 	quick  bool              // nothing is searched for that makes the page draw better
-	rough  bool              // nor for what takes less room
 	plans  [2]*onPlan        // of a small page without lanes, once it is found
 	grids  map[setting]*grid // of a page in lanes, by the setting without its gaps
 	along  []int             // the places of the steps of a small page in lanes, once they are found

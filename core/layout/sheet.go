@@ -9,12 +9,14 @@ import (
 )
 
 // setting is how a page is laid out: for a sheet of that size, px, with what share of the usual
-// gaps, whether a long column is folded, and into how many rows lanes are; 0 for what suits them.
+// gaps, whether a long column is folded, and into how many rows lanes are; 0 for what suits them. Rough, nothing is searched
+// for that takes less room.
 type setting struct {
 	w, h  float64
 	tight float64
 	fold  bool
 	rows  int
+	rough bool
 }
 
 // Gaps are not made narrower than that share of the usual ones: labels and arrowheads need them.
@@ -50,6 +52,7 @@ func onSheet(p *chart.Page, dir Direction, n *net) chart.Command {
 	n.quick = true
 	how, cmd, k := n.fit(p, dir)
 	if k > 1/leastScale || n.over() {
+		cmd, _ = n.lay(p, dir, how)
 		return cmd
 	}
 	// Drawn with fewer bends a page may take more room than there is.
@@ -63,13 +66,16 @@ func onSheet(p *chart.Page, dir Direction, n *net) chart.Command {
 	return cmd
 }
 
-// fit finds the first way to lay the page out in which it fits its sheet, and how many times the sheet it takes.
+// fit finds the first way to lay the page out in which it fits its sheet, and how many times the sheet it takes; where it fits in
+// none, that is without end, and there is no command.
 func (n *net) fit(p *chart.Page, dir Direction) (how setting, cmd chart.Command, k float64) {
 	w, h := p.SheetSize()
 	usual := setting{w: w, h: h, tight: 1}
-	first, need := n.lay(p, dir, usual)
-	if k := need.times(w, h); k <= 1 {
-		return usual, first, k
+	if !n.farOff(p, dir, usual) {
+		c, need := n.lay(p, dir, usual)
+		if k := need.times(w, h); k <= 1 {
+			return usual, c, k
+		}
 	}
 	// Steps alone, half a gap around each, are more than the sheet holds: no way will do.
 	least := 0.0
@@ -77,8 +83,35 @@ func (n *net) fit(p *chart.Page, dir Direction) (how setting, cmd chart.Command,
 		least += (n.w[v] + colGap/2) * (n.h[v] + rowGap/2)
 	}
 	if least*leastScale*leastScale > w*h {
-		return usual, first, math.Inf(1)
+		return usual, chart.Command{}, math.Inf(1)
 	}
+	for _, ways := range settings(p, dir) {
+		k = math.Inf(1)
+		for _, try := range ways {
+			if n.farOff(p, dir, try) {
+				continue
+			}
+			c, need := n.lay(p, dir, try)
+			if n.over() {
+				return usual, chart.Command{}, math.Inf(1)
+			}
+			switch t := need.times(try.w, try.h); {
+			case t <= 1:
+				return try, c, t
+			case t < k:
+				how, cmd, k = try, c, t
+			}
+		}
+		if k < 1/leastScale {
+			return how, cmd, k
+		}
+	}
+	return usual, chart.Command{}, math.Inf(1)
+}
+
+// settings are the ways to lay a page out that does not fit its sheet as it is usual: unfolded ones, and folded ones.
+func settings(p *chart.Page, dir Direction) [2][]setting {
+	w, h := p.SheetSize()
 	ways := []setting{{w: w, h: h, tight: tightest}}
 	folded := []setting{{w: w, h: h, tight: 1, fold: true}, {w: h, h: w, tight: 1, fold: true}, {w: w, h: h, tight: tightest, fold: true}, {w: h, h: w, tight: tightest, fold: true}}
 	if len(p.Lanes) > 0 {
@@ -93,25 +126,7 @@ func (n *net) fit(p *chart.Page, dir Direction) (how setting, cmd chart.Command,
 	if len(p.Lanes) == 0 && dir == Right {
 		folded = nil
 	}
-	for _, ways := range [2][]setting{ways, folded} {
-		k = math.Inf(1)
-		for _, try := range ways {
-			c, need := n.lay(p, dir, try)
-			if n.over() {
-				return usual, first, math.Inf(1)
-			}
-			switch t := need.times(try.w, try.h); {
-			case t <= 1:
-				return try, c, t
-			case t < k:
-				how, cmd, k = try, c, t
-			}
-		}
-		if k < 1/leastScale {
-			return how, cmd, k
-		}
-	}
-	return usual, first, math.Inf(1)
+	return [2][]setting{ways, folded}
 }
 
 // Times tells how many times its sheet a page takes that is laid out for it, 1 and a little more where it can be
@@ -120,19 +135,22 @@ func Times(ctx context.Context, p *chart.Page) (k float64, ok bool) {
 	p = front(p)
 	n := build(ctx, p)
 	n.quick = true
-	if len(p.Lanes) > 0 { // a search in every setting takes long, and hardly makes it smaller
-		n.rough = true
-		if _, _, k = n.fit(p, Down); k > farOff/leastScale {
-			return k, false
-		}
-		n.rough, n.grids = false, nil
-	}
 	_, _, k = n.fit(p, Down)
 	return k, k <= 1/leastScale
 }
 
-// farOff is how much more room than there is a page takes as it first comes, where it is not searched for less.
-const farOff = 1.3
+// isFar is how much more room than there is a page takes as it first comes that takes too much after any search.
+const isFar = 1.3
+
+// farOff reports whether a page in lanes takes far more room in a setting than there is: a search for less would take long.
+func (n *net) farOff(p *chart.Page, dir Direction, how setting) bool {
+	if len(p.Lanes) == 0 {
+		return false
+	}
+	how.rough = true
+	_, need := n.lay(p, dir, how)
+	return need.times(how.w, how.h) > isFar/leastScale
+}
 
 // fitted is the command which also lets the page be printed smaller.
 func fitted(p *chart.Page, cmd chart.Command) chart.Command {

@@ -300,13 +300,6 @@ func (e *Editor) Shown() *Typing {
 	return &t
 }
 
-// Choose sets what is chosen in the text, from one byte to another.
-func (e *Editor) Choose(from, to int) {
-	e.typing.from, e.typing.to = from, to
-	e.typings++
-	e.typing.Set = e.typings
-}
-
 // SelectWord chooses the word at q.
 func (e *Editor) SelectWord(q geom.Point) {
 	k, at := e.ByteAt(q), 0

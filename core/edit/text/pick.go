@@ -8,12 +8,6 @@ import (
 	"plaintracer/core/number"
 )
 
-// Pick is a step that can be picked for what is being typed: 'back to step …'.
-type Pick struct {
-	ID    string `json:"id"`
-	Words string `json:"words"`
-}
-
 // mostPicks is how many steps are offered at once.
 const mostPicks = 6
 

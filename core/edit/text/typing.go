@@ -45,6 +45,12 @@ type Typing struct {
 	from, to int               // as From and To, in bytes; from is the end that stays
 }
 
+// Pick is a step that can be picked for what is being typed: 'back to step …'.
+type Pick struct {
+	ID    string `json:"id"`
+	Words string `json:"words"`
+}
+
 // Editor types the texts of a session.
 type Editor struct {
 	*session.Session
@@ -205,6 +211,13 @@ func (e *Editor) takeText(t *Typing, text string) {
 		runs = chart.RunsWith(runs, head, last, t.next)
 	}
 	t.Text, t.runs, t.next = text, runs, chart.TextLook{}
+}
+
+// Choose sets what is chosen in the text, from one byte to another.
+func (e *Editor) Choose(from, to int) {
+	e.typing.from, e.typing.to = from, to
+	e.typings++
+	e.typing.Set = e.typings
 }
 
 // SetRun gives what is chosen of the text being typed a look, or with nothing chosen what is
