@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/symbol"
 )
@@ -113,5 +114,70 @@ func TestRunByHand(t *testing.T) {
 func proven(w *window, open string) {
 	for w.Do("prove", open); w.proving.Further(); {
 		w.Do("prove", open)
+	}
+}
+
+// Pages that are not shown are looked at as they are drawn, too, one at a time; a page is laid out to see what that would spare
+// while findings are looked at alone.
+func TestProofOfOtherPages(t *testing.T) {
+	w := open(t)
+	through := func() (line string) {
+		a, b, c := w.put(symbol.Process, 100, 200, "Log it"), w.put(symbol.Process, 300, 200, "Sign it"), w.put(symbol.Process, 500, 200, "Send it")
+		w.Do("cancel", "")
+		w.steps.Connect(a, b)
+		w.steps.Connect(b, c)
+		w.steps.Connect(a, c)
+		l := w.Page().Connectors[2]
+		w.Apply("straight", chart.Part{Do: "line.set", Page: w.PageID(), ID: l.ID, Kind: new(chart.Straight)})
+		return l.ID
+	}
+	through()
+	for range 2 {
+		w.Do("page-add", "")
+		through()
+	}
+	w.Do("page-add", "")
+	count := func() int {
+		n := 0
+		for _, f := range w.proving.Fresh().Findings {
+			if f.Rule == "through-symbol" {
+				n++
+			}
+		}
+		return n
+	}
+	turns, last := 0, 0
+	for w.Do("prove", ""); ; w.Do("prove", "") {
+		if turns++; w.proving.Further() {
+			if w.Update(false).Proof != nil {
+				last++
+			}
+			continue
+		}
+		break
+	}
+	if n := count(); n != 3 || last < 2 {
+		t.Errorf("on three other pages %d were found, told %d times before", n, last)
+	}
+
+	// Two rows whose connectors cross.
+	a, b := w.put(symbol.Process, 200, 100, "Log it"), w.put(symbol.Process, 200, 300, "Check it")
+	c, d := w.put(symbol.Process, 500, 300, "File it"), w.put(symbol.Process, 500, 100, "Send it")
+	w.Do("cancel", "")
+	w.steps.Connect(a, c)
+	w.steps.Connect(b, d)
+	crossing := func() bool {
+		for _, f := range w.proving.Fresh().Findings {
+			if f.Rule == "crossings" {
+				return true
+			}
+		}
+		return false
+	}
+	if proven(w, ""); crossing() {
+		t.Error("a page is laid out while nobody looks")
+	}
+	if proven(w, "open"); !crossing() {
+		t.Error("crossings are not found")
 	}
 }

@@ -355,6 +355,22 @@ func TestFaultsEverywhere(t *testing.T) {
 			if !slices.ContainsFunc(found(fs, name), k.there) {
 				t.Fatalf("seed %d: %s is not found at %s: %+v", seed, name, k.at, fs)
 			}
+			for _, f := range fs {
+				if f.Rule != name || f.Mend == nil || seed >= 50 {
+					continue
+				}
+				mended := c.Clone()
+				if _, err := chart.Apply(mended, *f.Mend); err != nil {
+					t.Fatalf("seed %d: the mend of %q: %v", seed, f.Words, err)
+				}
+				if d.Page != nil {
+					d = Anew(mended)
+				}
+				after, _ := Chart(mended, d)
+				if slices.ContainsFunc(after, func(g Finding) bool { return g.Words == f.Words && g.ID == f.ID }) || Count(after, Wrong) > Count(fs, Wrong) {
+					t.Fatalf("seed %d: after the mend of %q: %+v", seed, f.Words, after)
+				}
+			}
 		}
 	}
 }
