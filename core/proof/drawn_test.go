@@ -78,3 +78,43 @@ func TestTitlesAreNoNames(t *testing.T) {
 		t.Error(fs)
 	}
 }
+
+// A page on which steps are locked is not laid out to see what that would spare.
+func TestLockedPagesAreNotLaidOut(t *testing.T) {
+	c := drawn()
+	faults["crossings"].plant(c, c.Pages[0])
+	c.Pages[1].Step("a").Locked = true
+	if got := found(prove(c), "crossings"); len(got) > 0 {
+		t.Error(got)
+	}
+}
+
+// Of loops without a way out each is told once, by the step to which the flow comes first; findings of one severity stand in the
+// order of the chart, whichever rule found them.
+func TestLoopsAndOrder(t *testing.T) {
+	c := chart.New("loops")
+	p := c.Pages[0]
+	for _, id := range []string{"b2", "b1", "start", "fork", "c1", "c2"} {
+		p.Steps = append(p.Steps, &chart.Step{ID: id, Symbol: symbol.Process, W: 112, H: 56, Text: "Do " + id})
+	}
+	p.Step("fork").Symbol = symbol.Decision
+	for _, w := range [][2]string{{"start", "fork"}, {"fork", "b1"}, {"b1", "b2"}, {"b2", "b1"}, {"fork", "c1"}, {"c1", "c2"}, {"c2", "c1"}} {
+		join(p, w[0], w[1])
+	}
+	p.Connector("fork_b1").Labels, p.Connector("fork_c1").Labels = []chart.Label{{Text: "yes"}}, []chart.Label{{Text: "Yes"}}
+	fs, _ := Chart(c, Drawn{})
+	var got []string
+	for _, f := range fs {
+		if f.Severity == Wrong {
+			got = append(got, f.Rule+" "+f.ID)
+		}
+	}
+	if want := "endless b1, endless c1, outcome-twice fork_c1"; strings.Join(got, ", ") != want {
+		t.Errorf("%v, want %s", got, want)
+	}
+	p.Steps[0], p.Steps[4] = p.Steps[4], p.Steps[0] // c1 stands first
+	fs, _ = Chart(c, Drawn{})
+	if fs[0].ID != "c1" || fs[1].ID != "b1" {
+		t.Errorf("%s stands before %s", fs[0].ID, fs[1].ID)
+	}
+}

@@ -146,7 +146,7 @@ var faults = map[string]fault{
 		p.Step("log").Look = &chart.StepLook{Text: chart.TextLook{Size: 7}}
 	}, "p1 log", "5.2 pt"},
 	"against-reading": {func(c *chart.Chart, p *chart.Page) { p.Connector("fit-log").Look = &chart.Look{End: chart.Bare} }, "p1 fit-log", "without an arrowhead"},
-	"through-symbol":  {func(c *chart.Chart, p *chart.Page) { join(p, "start", "refuse").Kind = chart.Straight }, "p1 start_refuse", "runs through"},
+	"through-symbol":  {func(c *chart.Chart, p *chart.Page) { join(p, "start", "refuse").Kind = chart.Straight }, "p1 start_refuse", "The connector from 'Loan wanted' to 'Decline with reasons' runs through 'Log the request'."},
 	"label-on": {func(c *chart.Chart, p *chart.Page) {
 		p.Connector("pack-done").Labels = []chart.Label{{Text: "by courier", Place: &chart.LabelPlace{Along: 0.02}}}
 	}, "p1 pack-done", "'by courier' lies on 'Pack and ship'"},
@@ -158,7 +158,7 @@ var faults = map[string]fault{
 		}
 		q.Step("c").Y = 200
 		join(q, "b2", "c2")
-	}, "p2", "Laid out anew"},
+	}, "p2", "Connectors cross once on this page. Laid out anew, they would not."},
 	"looks-differ": {func(c *chart.Chart, p *chart.Page) {
 		for i := range 4 {
 			p.Steps = append(p.Steps, &chart.Step{ID: fmt.Sprint("m", i), Lane: "l1", Symbol: symbol.Process, X: 2000 + 180*float64(i), Y: 60, W: 112, H: 56, Text: fmt.Sprint("Pack crate ", i)})
@@ -227,6 +227,9 @@ func TestRules(t *testing.T) {
 		if !slices.ContainsFunc(got, func(s string) bool { return k.there(s) && strings.Contains(s, k.says) }) {
 			t.Errorf("%s is found as %q, want at %s, saying %q; all: %+v", r.Name, got, k.at, k.says, prove(c))
 		}
+		if Count(prove(c), r.Severity) == 0 {
+			t.Errorf("%s is found, and not counted", r.Name)
+		}
 		c.Waived = []chart.Waiver{{Rule: r.Name, Reason: "as agreed"}}
 		if got := found(prove(c), r.Name); len(got) > 0 {
 			t.Errorf("%s is waived, and found: %q", r.Name, got)
@@ -257,7 +260,7 @@ func TestMends(t *testing.T) {
 			}
 		}
 	}
-	for _, rule := range []string{"loose", "empty-lane", "role-twice", "question", "several-ways-out", "poor-contrast", "against-reading"} {
+	for _, rule := range []string{"loose", "empty-lane", "role-twice", "question", "several-ways-out", "poor-contrast", "against-reading", "through-symbol", "label-on", "cut-off", "crossings", "looks-differ"} {
 		if !mended[rule] {
 			t.Errorf("%s has no mend", rule)
 		}
