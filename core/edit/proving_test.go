@@ -58,9 +58,19 @@ func TestProofByHand(t *testing.T) {
 	}
 	w.Do("proof-waive", `{"rule":"question","reason":"our house writes so"}`)
 	f = w.Update(false).Proof
-	if f == nil || f.Count != 1 || len(f.Waived) != 1 || f.Waived[0].Reason != "our house writes so" {
+	if f == nil || f.Count != 1 || len(f.Waived) != 1 || f.Waived[0].Reason != "our house writes so" || f.Waived[0].About != "A question in a step that is no decision (common practice)" {
 		t.Errorf("waived: %+v", f)
 	}
+	w.Do("proof-waive", `{"rule":"question","reason":"as agreed"}`)
+	if ws := w.Chart().Waived; len(ws) != 1 || ws[0].Reason != "as agreed" {
+		t.Errorf("waived again: %+v", ws)
+	}
+	w.Do("proof-unwaive", "question")
+	if f = w.Update(false).Proof; len(w.Chart().Waived) != 0 || f.Count != 2 {
+		t.Errorf("used again: %+v", f)
+	}
+	w.Do("undo", "")
+	w.Do("undo", "")
 	w.Do("undo", "")
 	if w.json() != before {
 		t.Error("undo leaves it waived")

@@ -140,6 +140,37 @@ func emptyPart(v *view) []Finding {
 	return out
 }
 
+// partWithoutEnd looks for pages that steps open on which no terminator, and no off-page connector, says where they begin or end.
+func partWithoutEnd(v *view) []Finding {
+	var out []Finding
+	told := map[*chart.Page]bool{}
+	v.links(func(p *chart.Page, id, what string, l *chart.Link) {
+		to := v.chart.Page(l.Page)
+		if id == "" || l.Step != "" || to == nil || to == p || told[to] || len(to.Steps) == 0 {
+			return
+		}
+		told[to] = true
+		begins, ends := false, false
+		for _, s := range to.Steps {
+			n := &v.nodes[v.of[s]]
+			if terminator(n) || s.Symbol == symbol.OffPage {
+				begins, ends = begins || len(n.in) == 0 || n.in[0].line == nil, ends || len(n.out) == 0 || n.out[0].line == nil
+			}
+		}
+		missing := "a start or an end"
+		switch {
+		case begins && ends:
+			return
+		case begins:
+			missing = "an end"
+		case ends:
+			missing = "a start"
+		}
+		out = append(out, Finding{Page: p.ID, ID: id, Words: what + " opens a page without " + missing + "."})
+	})
+	return out
+}
+
 func unconnected(v *view) []Finding {
 	var out []Finding
 	for _, p := range v.chart.Pages {

@@ -118,3 +118,29 @@ func TestLoopsAndOrder(t *testing.T) {
 		t.Errorf("%s stands before %s", fs[0].ID, fs[1].ID)
 	}
 }
+
+// A page that a step opens needs a start and an end, of whichever kind; one that a link in a title leads to needs none.
+func TestPartsWithoutEnds(t *testing.T) {
+	for _, k := range []struct {
+		start, end symbol.Kind
+		want       string
+	}{
+		{symbol.Terminator, symbol.Terminator, ""},
+		{symbol.OffPage, symbol.OffPage, ""},
+		{symbol.Process, symbol.Terminator, "without a start."},
+		{symbol.Terminator, symbol.Document, "without an end."},
+		{symbol.Process, symbol.Process, "without a start or an end."},
+	} {
+		c := drawn()
+		q := c.Pages[1]
+		q.Step("a").Symbol, q.Step("c").Symbol = k.start, k.end
+		fs, _ := Chart(c, Drawn{})
+		if got := strings.Join(found(fs, "part-without-end"), ""); k.want == "" && got != "" || !strings.HasSuffix(got, k.want) {
+			t.Errorf("%v: %q", k, got)
+		}
+		c.Pages[0].Link, c.Pages[0].Step("pack").Link = c.Pages[0].Step("pack").Link, nil
+		if fs, _ := Chart(c, Drawn{}); len(found(fs, "part-without-end")) > 0 {
+			t.Errorf("%v: a title's: %v", k, fs)
+		}
+	}
+}

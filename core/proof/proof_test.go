@@ -134,7 +134,8 @@ var faults = map[string]fault{
 	"link-gone": {func(c *chart.Chart, p *chart.Page) {
 		p.Step("log").Runs = []chart.Run{{From: 0, To: 3, Link: &chart.Link{Page: "p2", Step: "gone"}}}
 	}, "p1 log", "step that is gone"},
-	"empty-part": {func(c *chart.Chart, p *chart.Page) { c.Pages[1].Steps, c.Pages[1].Connectors = nil, nil }, "p1 pack", "there is nothing"},
+	"empty-part":       {func(c *chart.Chart, p *chart.Page) { c.Pages[1].Steps, c.Pages[1].Connectors = nil, nil }, "p1 pack", "there is nothing"},
+	"part-without-end": {func(c *chart.Chart, p *chart.Page) { c.Pages[1].Step("c").Symbol = symbol.Process }, "p1 pack", "opens a page without an end"},
 	"unconnected": {func(c *chart.Chart, p *chart.Page) {
 		p.Steps = append(p.Steps, &chart.Step{ID: "lone", Lane: "l2", Symbol: symbol.Process, X: 2000, Y: 60, W: 112, H: 56, Text: "Call the lender"})
 	}, "p1 lone", "No connector"},

@@ -29,6 +29,7 @@ func Rules() []Rule {
 		{"no-mate", Wrong, "An off-page connector whose letter no other one has", iso5807 + ", connector", noMate},
 		{"link-gone", Wrong, "A link to a page or step that is gone", practice, linkGone},
 		{"empty-part", Doubtful, "A page that a step opens, without steps", practice, emptyPart},
+		{"part-without-end", Style, "A page that a step opens, without a start or an end", practice, partWithoutEnd},
 		{"unconnected", Doubtful, "A step without a connector beside others that have some", practice, unconnected},
 		{"overlap", Doubtful, "Symbols on each other", practice, overlap},
 		{"poor-contrast", Doubtful, "A text that hardly stands out from what it stands on", wcag, poorContrast},
