@@ -54,15 +54,18 @@ func TestOpen(t *testing.T) {
 	}
 }
 
-// The scenario has nothing wrong in it, and nothing doubtful.
+// The scenario has nothing wrong in it, and nothing doubtful; how often each rule speaks is told.
 func TestScenarioIsSound(t *testing.T) {
 	charts, err := scenario()
 	if err != nil {
 		t.Fatal(err)
 	}
+	spoke := map[string]int{}
+	defer func() { t.Logf("findings by rule, on %d charts: %v", len(charts), spoke) }()
 	for _, c := range charts {
 		found, _ := proof.Chart(c, proof.Anew(c))
 		for _, f := range found {
+			spoke[f.Rule]++
 			if f.Severity != proof.Style {
 				t.Errorf("%s: %s", c.Name, f.Words)
 			}
