@@ -60,7 +60,7 @@ func (l *layers) chains() []int {
 		all = append(all, row...)
 	}
 	j.join(all, func(v int) int {
-		if u, ok := l.main[0][v]; ok {
+		if u, ok := l.main[v]; ok {
 			return u
 		}
 		return -1

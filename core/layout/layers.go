@@ -7,7 +7,6 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/layout/cells"
-	"plaintracer/core/spread"
 )
 
 // standing is where the steps of a page without lanes stand: in rows along the flow, with the room
@@ -138,7 +137,7 @@ type layers struct {
 	rows  [][]int
 	up    [][]int // neighbours in the row above
 	down  [][]int
-	main  [2]map[int]int // per node, its neighbour above, and below, on the main way
+	main  map[int]int // per node, its neighbour above on the main way
 	x     []float64
 	place []int // index in its row
 }
@@ -166,7 +165,7 @@ func layer(n *net, w []float64) *layers {
 		grow()
 	}
 	link := func(a, b int) { l.down[a], l.up[b] = append(l.down[a], b), append(l.up[b], a) }
-	l.main = [2]map[int]int{{}, {}}
+	l.main = map[int]int{}
 	most := l.mostPassed(n.edges)
 	for _, e := range n.edges {
 		at := e.from
@@ -174,7 +173,7 @@ func layer(n *net, w []float64) *layers {
 			continue
 		}
 		if n.main[[2]int{e.from, e.to}] && l.rank[e.to] == l.rank[e.from]+1 {
-			l.main[0][e.to], l.main[1][e.from] = e.from, e.to
+			l.main[e.to] = e.from
 		}
 		for r := l.rank[e.from] + 1; r < l.rank[e.to]; r++ {
 			d := len(l.w)
@@ -335,12 +334,7 @@ func (l *layers) crossings() int {
 	return sum
 }
 
-// pulls is how often all rows are pulled, downward and upward in turns. More of them changed
-// no layout of 33 charts of 12 to 400 steps.
-const pulls = 6
-
-// coordinates pulls every node to the middle of its neighbours, row after row, keeping order
-// and distance, and then makes straight what can be.
+// coordinates places the nodes of each row beside each other, around the middle, and then makes straight what can be.
 func (l *layers) coordinates() {
 	l.x = make([]float64, len(l.w))
 	for _, row := range l.rows {
@@ -351,17 +345,6 @@ func (l *layers) coordinates() {
 		}
 		for _, v := range row {
 			l.x[v] -= at / 2
-		}
-	}
-	for k := range pulls {
-		if k%2 == 0 {
-			for r := 1; r < len(l.rows) && !l.n.over(); r++ {
-				l.pull(l.rows[r], l.up, l.down, l.main[0], k == 0)
-			}
-		} else {
-			for r := len(l.rows) - 2; r >= 0 && !l.n.over(); r-- {
-				l.pull(l.rows[r], l.down, l.up, l.main[1], k == 1)
-			}
 		}
 	}
 	l.align()
@@ -375,45 +358,6 @@ func (l *layers) apart(u, v int) float64 {
 	}
 	return l.w[u]/2 + l.w[v]/2 + gap
 }
-
-// pull moves the nodes of a row towards their neighbours in the row that was placed before,
-// near, the more the straighter they are to be.
-func (l *layers) pull(row []int, near, far [][]int, main map[int]int, first bool) {
-	items, gaps := make([]spread.Item, len(row)), make([]spread.Gap, 0, len(row))
-	for i, v := range row {
-		want, weight := l.x[v], unconnected
-		if u, ok := main[v]; ok {
-			want, weight = l.x[u], onMainWay
-		} else if ns := near[v]; len(ns) > 0 {
-			xs := make([]float64, len(ns))
-			for k, u := range ns {
-				xs[k] = l.x[u]
-			}
-			slices.Sort(xs)
-			want, weight = xs[(len(xs)-1)/2], connected
-			if v >= l.real && ns[0] >= l.real {
-				weight = passing
-			}
-		} else if ns := far[v]; len(ns) > 0 && !first {
-			want = l.x[ns[0]]
-		}
-		items[i] = spread.Item{Want: want, Weight: weight, Low: math.Inf(-1), High: math.Inf(1)}
-		if i > 0 {
-			gaps = append(gaps, spread.Gap{Before: i - 1, After: i, Least: l.apart(row[i-1], v)})
-		}
-	}
-	for i, x := range spread.Solve(items, gaps, l.n.stop) {
-		l.x[row[i]] = x
-	}
-}
-
-// How much a node of a row wants to stand where its neighbours do.
-const (
-	unconnected = 0.2
-	connected   = 1.0
-	passing     = 8.0  // a line through the row, which stays straight
-	onMainWay   = 60.0 // keeps to one line
-)
 
 // turns counts the lines that change their place between row r and the next.
 func (l *layers) turns(r int) int {

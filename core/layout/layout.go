@@ -2,8 +2,8 @@
 // in layers. From Gansner, Koutsofios, North and Vo, 'A Technique for Drawing Directed
 // Graphs', 1993, are its stages: ways back turned round, layers, order in the layers,
 // coordinates, and the median sweeps of the order. The layers are longest paths, and the
-// coordinates come of pulling row after row towards the next one (core/spread), with the main
-// way kept on one line, which is our own. A page with lanes is laid out as people draw one:
+// coordinates come of making chains of steps straight, with the main way kept on one line, which is our own. A page with lanes
+// is laid out as people draw one:
 // it reads across in columns, and a handover to another lane may stand in the
 // same column as the step before it when the way between is free.
 package layout

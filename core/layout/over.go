@@ -232,8 +232,29 @@ func (o *over) keep(ctx context.Context, from, to int) error {
 	if _, err := chart.Apply(alone, cmd); err != nil {
 		return err
 	}
+	for _, l := range p.Connectors {
+		if l.From.Loose() {
+			l.From = looseBeside(p, l.To.Step, -besideLoose)
+		}
+		if l.To.Loose() {
+			l.To = looseBeside(p, l.From.Step, besideLoose)
+		}
+	}
 	o.pages = append(o.pages, laid{p, cmd, to - from})
 	return nil
+}
+
+// besideLoose is how far from its step a connector begins or ends at nothing, px.
+const besideLoose = 30.0
+
+// looseBeside is a loose end so far to the right of a step, or to the left.
+func looseBeside(p *chart.Page, step string, by float64) chart.End {
+	r := p.StepRect(p.Step(step))
+	x := r.Right()
+	if by < 0 {
+		x = r.X
+	}
+	return chart.End{X: geom.Round2(x + by), Y: geom.Round2(r.CY())}
 }
 
 // page is a page of some of the steps, not laid out; the first one keeps the names of what is on it.
@@ -303,10 +324,7 @@ func (o *over) page(steps []*chart.Step) *chart.Page {
 			q.Way, q.Pins = nil, nil
 			switch {
 			case from != nil && to != nil:
-			case l.From.Loose():
-				q.From = loose(n, to)
-			case l.To.Loose():
-				q.To = loose(n, from)
+			case l.From.Loose(), l.To.Loose(): // it is put beside its step once that is placed
 			case to != nil:
 				if entered[l.To.Step] {
 					continue
@@ -373,11 +391,6 @@ func (o *over) onlyLanesOf(p *chart.Page, steps []*chart.Step, lanes map[string]
 	p.Groups = slices.DeleteFunc(p.Groups, func(g *chart.LaneGroup) bool { return !used[g.ID] })
 }
 
-// loose is an end beside a step whose page is laid out anew.
-func loose(p *chart.Page, s *chart.Step) chart.End {
-	return chart.End{X: geom.Round2(p.Frame.X + p.Frame.W), Y: geom.Round2(p.LaneOrigin(s.Lane).Y + s.H)}
-}
-
 // parts turn the page into the first of the pages, and add the others after it.
 func (o *over) parts(c *chart.Chart) []chart.Part {
 	first, id := o.pages[0].page, o.p.ID
@@ -389,7 +402,9 @@ func (o *over) parts(c *chart.Chart) []chart.Part {
 	}
 	for _, l := range o.p.Connectors {
 		if q := stays[l.ID]; q != nil && q.From.Step == l.From.Step && q.To.Step == l.To.Step {
-			had[l.ID] = true
+			if had[l.ID] = true; q.From != l.From || q.To != l.To { // a loose end
+				parts = append(parts, chart.Part{Do: "line.set", Page: id, ID: l.ID, From: &q.From, To: &q.To})
+			}
 		} else {
 			parts = append(parts, chart.Part{Do: "line.drop", Page: id, ID: l.ID})
 		}

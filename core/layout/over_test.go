@@ -393,3 +393,99 @@ func TestLanesOfFurtherPages(t *testing.T) {
 		}
 	}
 }
+
+// As many pages are counted as there are once they are laid out.
+func TestSheets(t *testing.T) {
+	for seed := range howMany(3, 30) {
+		c := worked(seed, 50, int(seed%3)*2)
+		n, err := Sheets(t.Context(), c, c.Pages[0])
+		if err != nil {
+			t.Fatal(err)
+		}
+		parts, err := OverPages(t.Context(), c, c.Pages[0], c.FreshIDs("cut"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := chart.Apply(c, chart.Command{Parts: parts}); err != nil {
+			t.Fatal(err)
+		}
+		if n != len(c.Pages) || n < 2 {
+			t.Errorf("chart %d: %d pages were counted, there are %d", seed, n, len(c.Pages))
+		}
+	}
+	one := run(1, 0)
+	if n, err := Sheets(t.Context(), one, one.Pages[0]); n != 0 || err != nil {
+		t.Errorf("a step alone: %d, %v", n, err)
+	}
+}
+
+// Connectors from some steps to what soon follows are counted, whichever way they run.
+func TestCuts(t *testing.T) {
+	p := run(9, 0).Pages[0]
+	p.Connectors = nil
+	o := &over{p: p, order: p.Steps, lines: map[string][]*chart.Connector{}}
+	for _, w := range [][2]int{{0, 1}, {1, 2}, {1, 4}, {3, 0}, {0, 8}} {
+		l := &chart.Connector{ID: fmt.Sprint(w), From: chart.End{Step: fmt.Sprint("s", w[0])}, To: chart.End{Step: fmt.Sprint("s", w[1])}}
+		for _, end := range w {
+			o.lines[fmt.Sprint("s", end)] = append(o.lines[fmt.Sprint("s", end)], l)
+		}
+	}
+	if n := o.cuts(0, 2); n != 3 { // to s2, to s4, from s3; s8 is far away
+		t.Errorf("%d are cut", n)
+	}
+}
+
+// A page that is laid out has its connectors choose their sides anew, but for ends that were fixed and for ports of a step's own.
+func TestFreedEnds(t *testing.T) {
+	c := run(3, 0)
+	p := c.Pages[0]
+	p.Step("s0").Ports = []chart.Port{{Name: "port-1", X: 1, Y: 0.3}}
+	ends := func() (out []string) {
+		for _, l := range p.Connectors[:2] {
+			out = append(out, l.From.Port, l.To.Port)
+		}
+		return out
+	}
+	p.Connectors[0].From.Port, p.Connectors[0].To.Port = "port-1", "left"
+	p.Connectors[1].From, p.Connectors[1].To.Port = chart.End{Step: "s1", Port: "left", Fixed: true}, "top"
+	cmd, _ := Page(p, Down)
+	if _, err := chart.Apply(c, cmd); err != nil {
+		t.Fatal(err)
+	}
+	if got, want := ends(), []string{"port-1", "", "left", ""}; !slices.Equal(got, want) {
+		t.Errorf("the ends are at %q, want %q", got, want)
+	}
+}
+
+// A connector that ends at nothing does so beside its step, on whichever page that is.
+func TestLooseEndsGoAlong(t *testing.T) {
+	c := worked(2, 50, 3)
+	p := c.Pages[0]
+	for i, s := range p.Steps {
+		if i%5 == 0 {
+			p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("loose", i), From: chart.End{Step: s.ID}, To: chart.End{X: 9000, Y: 9000}, Meaning: chart.Flow})
+		}
+	}
+	parts, err := OverPages(t.Context(), c, p, c.FreshIDs("cut"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := chart.Apply(c, chart.Command{Parts: parts}); err != nil {
+		t.Fatal(err)
+	}
+	ends := 0
+	for k, q := range c.Pages {
+		for _, l := range q.Connectors {
+			if !l.To.Loose() {
+				continue
+			}
+			ends++
+			if r := q.StepRect(q.Step(l.From.Step)); l.To.X < r.Right() || l.To.X > r.Right()+40 || l.To.Y < r.Y || l.To.Y > r.Bottom() {
+				t.Errorf("page %d: %s ends at %g, %g, its step stands at %v", k+1, l.ID, l.To.X, l.To.Y, r)
+			}
+		}
+	}
+	if ends != 10 {
+		t.Errorf("%d ends are loose", ends)
+	}
+}
