@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 )
 
@@ -99,5 +100,15 @@ func TestPickingSteps(t *testing.T) {
 	b.press("Number")
 	if l := eval[string](b, `JSON.stringify(JSON.parse(editor.core.chart()).pages[0].connectors.find(c => c.id === '`+line+`').labels[0])`); !strings.Contains(l, `"refers":{"page":"p1","step":"s6"}`) || !strings.Contains(l, "no, step 6") {
 		t.Errorf("the label is %s", l)
+	}
+	// In a small window they stand above a step at the bottom.
+	b.run(chromedp.EmulateViewport(1024, 640))
+	b.frame()
+	b.double(b.middle("Pack and ship"))
+	b.key("As in step ")
+	b.until("steps to pick", open)
+	picks, step = b.rect(`document.querySelector('#picks')`), b.rect(`document.querySelector('.step[data-step=s10] path')`)
+	if picks.overlaps(step) || picks.Y > step.Y || !picks.inside(b.rect(`document.querySelector('#desk')`)) {
+		t.Errorf("in a small window the steps to pick are at %v, what is typed on at %v", picks, step)
 	}
 }

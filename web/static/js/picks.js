@@ -34,13 +34,15 @@ export class Picks {
     this.field.removeAttribute('aria-activedescendant');
   }
 
-  // place puts them below what is typed on, or where there is no room into the window.
-  place(x, y) {
-    const inside = this.el.offsetParent;
-    if (!inside) return;
-    const most = inside.scrollTop + inside.clientHeight - this.el.offsetHeight - 4;
-    this.el.style.left = `${x}px`;
-    this.el.style.top = `${Math.min(y, most)}px`;
+  // place puts them below what is typed on, from top to bottom at x; where there is no room in sight, above it.
+  place(x, top, bottom) {
+    const { el } = this;
+    const sight = el.offsetParent;
+    if (!sight) return;
+    const below = bottom + el.offsetHeight <= sight.scrollTop + sight.clientHeight;
+    const most = sight.scrollLeft + sight.clientWidth - el.offsetWidth - 4;
+    el.style.left = `${Math.max(0, Math.min(x, most))}px`;
+    el.style.top = `${below ? bottom : Math.max(sight.scrollTop, top - el.offsetHeight)}px`;
   }
 
   // key takes the keys that are for the list, and tells whether one was.

@@ -110,7 +110,7 @@ export class Typing {
       transform: upright ? 'rotate(-90deg)' : '',
     });
     const { whole } = this.open;
-    this.picks.place(at.x + whole.X * z, at.y + (whole.Y + whole.H) * z + 6);
+    this.picks.place(at.x + whole.X * z, at.y + whole.Y * z - 6, at.y + (whole.Y + whole.H) * z + 6);
   }
 
   shut(back) {
