@@ -7,6 +7,8 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
+	"plaintracer/core/sheet"
 	"plaintracer/core/symbol"
 )
 
@@ -170,6 +172,28 @@ func TestProofOfOtherPages(t *testing.T) {
 		t.Errorf("on three other pages %d were found, told %d times before", n, last)
 	}
 
+	// A page is drawn anew where it was changed alone: by hand from another one, or by somebody else; a large one when it is shown.
+	first, drawn := w.Chart().Pages[0], func(p *chart.Page) *sheet.Sheet {
+		proven(w, "")
+		return w.proving.Drawn(p.ID)
+	}
+	was, other := drawn(first), drawn(w.Chart().Pages[1])
+	signs := first.Steps[1]
+	away := func(y float64) chart.Part {
+		return chart.Part{Do: "step.set", Page: first.ID, ID: signs.ID, Text: new(fmt.Sprint("Sign at ", y))}
+	}
+	w.ApplyToPages("say", away(1))
+	if now := drawn(first); now == was || drawn(w.Chart().Pages[1]) != other {
+		t.Error("changed by hand, the page was not drawn anew, or another one was")
+	}
+	was = drawn(first)
+	if err := w.Receive(session.Event{Seq: w.Seq() + 1, Client: "somebody", N: 1, Command: chart.Command{Words: "title", Parts: []chart.Part{{Do: "page.set", Page: first.ID, Title: new("Loans")}}}}); err != nil {
+		t.Fatal(err)
+	}
+	if first = w.Chart().Pages[0]; drawn(first) == was || w.proving.Drawn(first.ID).Page != first {
+		t.Error("changed by somebody else, the page was not drawn anew")
+	}
+
 	// Two rows whose connectors cross.
 	a, b := w.put(symbol.Process, 200, 100, "Log it"), w.put(symbol.Process, 200, 300, "Check it")
 	c, d := w.put(symbol.Process, 500, 300, "File it"), w.put(symbol.Process, 500, 100, "Send it")
@@ -190,4 +214,18 @@ func TestProofOfOtherPages(t *testing.T) {
 	if proven(w, "open"); !crossing() {
 		t.Error("crossings are not found")
 	}
+	var many []chart.Part
+	for i := range 260 {
+		many = append(many, chart.Part{Do: "step.add", Page: first.ID, Step: &chart.Step{ID: fmt.Sprint("many", i), Symbol: symbol.Process, X: float64(i) * 150, Y: 2000, W: 112, H: 56}})
+	}
+	was = drawn(first)
+	if w.ApplyToPages("many", many...); drawn(first) != was {
+		t.Error("a large page is drawn that is not shown")
+	}
+	shown := w.PageID()
+	w.ShowPage(first.ID)
+	if drawn(first) == was {
+		t.Error("a large page is not drawn anew when it is shown")
+	}
+	w.ShowPage(shown)
 }

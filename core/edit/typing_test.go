@@ -7,6 +7,7 @@ import (
 
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -189,5 +190,69 @@ func TestTypingOnAStepStoredTooSmall(t *testing.T) {
 	w.Accept(text + " and more of it")
 	if after := drawnText(w, s.ID); after != during {
 		t.Errorf("typing showed %s, it became %s", during, after)
+	}
+}
+
+// The caret of a label without letters stands by its connector, where the label will be; it has the colour of what is typed, which
+// is light on a dark step.
+func TestCaretBeforeTheFirstLetter(t *testing.T) {
+	w := open(t)
+	a, b := w.put(symbol.Process, 200, 200, "Ask"), w.put(symbol.Process, 600, 200, "Tell")
+	w.Do("cancel", "")
+	w.steps.Connect(a, b)
+	w.Apply("dark", chart.Part{Do: "step.set", Page: w.PageID(), ID: a.ID, StepLook: &chart.StepLook{Fill: "#111111"}})
+	run := w.Sheet().Run(w.Page().Connectors[0].ID)
+	caret := func() scene.Item {
+		m := w.hand.HandMarks()
+		return m.Items[len(m.Items)-1]
+	}
+	for _, share := range []float64{0.5, 0.1} {
+		var place *chart.LabelPlace
+		if share != 0.5 {
+			place = &chart.LabelPlace{Along: share, Beside: -3}
+		}
+		w.text.OnLabel(run.Line.ID, 0, place)
+		at, _ := run.Points.At(share)
+		if r := caret().Path.Bounds(); r.Centre().Dist(at) > 24 {
+			t.Errorf("the caret stands at %v, the label will at %v", r, at)
+		}
+		w.Do("cancel", "")
+	}
+	w.text.OnStep(a.ID)
+	w.Type("Ask", 3, 3)
+	if c := caret(); c.Fill != "#FFFFFF" {
+		t.Errorf("on a dark step the caret is %s", c.Fill)
+	}
+	w.text.OnStep(b.ID)
+	w.Type("Tell", 4, 4)
+	if c := caret(); c.Fill != scene.Ink {
+		t.Errorf("on paper it is %s", c.Fill)
+	}
+}
+
+// What is typed is kept when something else is taken in hand, and told to be gone with the step that somebody else deletes.
+func TestTypingKeptAndGone(t *testing.T) {
+	c := chart.New("typing")
+	for i, id := range []string{"a", "b"} {
+		c.Pages[0].Steps = append(c.Pages[0].Steps, &chart.Step{ID: id, Symbol: symbol.Process, X: float64(i) * 200, W: 112, H: 56})
+	}
+	w := New(c, 0, "typing")
+	w.Do("select", "a")
+	w.Do("text", "")
+	w.Type("Ask", 3, 3)
+	if !w.busy() {
+		t.Error("nothing is being done")
+	}
+	w.Do("select", "b")
+	if s := w.Page().Step("a"); s.Text != "Ask" || w.Update(false).Typing != nil || w.busy() {
+		t.Errorf("kept is %q", s.Text)
+	}
+	w.Do("text", "")
+	w.Type("Tell", 4, 4)
+	if err := w.Receive(session.Event{Seq: 1, Client: "somebody", N: 1, Command: chart.Command{Words: "delete", Parts: []chart.Part{{Do: "step.drop", Page: "p1", ID: "b"}}}}); err != nil {
+		t.Fatal(err)
+	}
+	if u := w.Update(false); u.Typing != nil || u.Notice != say.TypingGone {
+		t.Errorf("typing is %+v, it says %q", u.Typing, u.Notice)
 	}
 }

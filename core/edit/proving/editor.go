@@ -23,11 +23,11 @@ type Editor struct {
 	figures  proof.Figures
 	proved   looked
 	open     bool
-	told     bool                       // the page around the editor knows them
-	job      *proof.Proof               // that is being made; nil for none
-	of       looked                     // what it is made of
-	further  bool                       // there are pages that were not looked at yet as they are drawn
-	others   map[string]*sheet.Composer // of pages that are not shown, by id
+	told     bool             // the page around the editor knows them
+	job      *proof.Proof     // that is being made; nil for none
+	of       looked           // what it is made of
+	further  bool             // there are pages that were not looked at yet as they are drawn
+	drawn    map[string]drawn // pages by their ids
 }
 
 // looked is of what there are findings.
@@ -39,7 +39,7 @@ type looked struct {
 
 // New proves the chart of a session.
 func New(s *session.Session) *Editor {
-	return &Editor{Session: s, proved: looked{status: -1}, others: map[string]*sheet.Composer{}}
+	return &Editor{Session: s, proved: looked{status: -1}, drawn: map[string]drawn{}}
 }
 
 // mostTold is how many findings are shown at once; the worst come first.
@@ -121,30 +121,44 @@ func (e *Editor) Further() bool { return e.job != nil || e.further }
 // mostLaid is how many steps a page has that is laid out to see what that would spare, while the hand rests.
 const mostLaid = 30
 
-// pages gives pages as they are drawn. One that was not shown or looked at yet is drawn at a time, the others another time:
+// drawn is a page as it was drawn when it had a status.
+type drawn struct {
+	status int
+	sheet  *sheet.Sheet
+}
+
+// mostDrawn is how many steps a page has that is drawn without being shown: on a larger one there is more time when somebody
+// looks at it.
+const mostDrawn = 250
+
+// pages gives pages as they are drawn. One that was not shown since it was changed is drawn at a time, the others another time:
 // it takes a while.
 func (e *Editor) pages() func(p *chart.Page) *sheet.Sheet {
-	drawn := false
+	made := false
 	return func(p *chart.Page) *sheet.Sheet {
+		now := drawn{status: e.PageStatus(p.ID)}
 		if p == e.Page() {
-			if s := e.Sheet(); s.Page == p {
-				return s
+			if now.sheet = e.Sheet(); now.sheet.Page != p {
+				return nil // it is shown as a gesture would make it
 			}
-			return nil // it is shown as a gesture would make it
+		} else if was := e.drawn[p.ID]; was.sheet != nil && was.status == now.status {
+			return was.sheet
+		} else if len(p.Steps) > mostDrawn {
+			return nil
+		} else if made {
+			e.further = true
+			return nil
+		} else {
+			var comp sheet.Composer
+			now.sheet, made = comp.Compose(e.Chart(), p), true
 		}
-		comp := e.others[p.ID]
-		if comp == nil {
-			if drawn {
-				e.further = true
-				return nil
-			}
-			drawn = true
-			comp = &sheet.Composer{}
-			e.others[p.ID] = comp
-		}
-		return comp.Compose(e.Chart(), p)
+		e.drawn[p.ID] = now
+		return now.sheet
 	}
 }
+
+// Drawn is a page as it was drawn last to prove it; nil for one that was not.
+func (e *Editor) Drawn(page string) *sheet.Sheet { return e.drawn[page].sheet }
 
 // Fresh are the facts where they are not told yet; nil otherwise.
 func (e *Editor) Fresh() *Facts {

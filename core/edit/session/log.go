@@ -32,7 +32,26 @@ type log struct {
 	sent      int          // N of the last command made
 	chart     *chart.Chart // confirmed and pending
 	status    int          // counts changes of the chart, so that the step list and the symbol key follow
+	whole     int          // counts those of the chart as a whole
+	touched   map[string]int
 }
+
+// touch counts what a command changes, by pages.
+func (l *log) touch(cmd chart.Command) {
+	if l.touched == nil {
+		l.touched = map[string]int{}
+	}
+	for _, d := range cmd.Parts {
+		if d.Page == "" {
+			l.whole++
+		} else {
+			l.touched[d.Page]++
+		}
+	}
+}
+
+// PageStatus counts changes of a page, and of the chart as a whole: a page of which it is the same is the same.
+func (l *log) PageStatus(id string) int { return l.whole + l.touched[id] }
 
 // NewID makes an id that no other window makes.
 func (l *log) NewID(kind string) string {
@@ -44,6 +63,7 @@ func (l *log) NewID(kind string) string {
 func (l *log) queue(cmd chart.Command) (inverse chart.Command, err error) {
 	inverse, err = chart.Apply(l.chart, cmd)
 	if err == nil {
+		l.touch(cmd)
 		l.sent++
 		l.pending = append(l.pending, Sent{l.sent, cmd})
 	}

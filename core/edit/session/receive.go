@@ -39,6 +39,7 @@ func (s *Session) Receive(ev Event) error {
 		if _, err := chart.Apply(s.chart, ev.Command); err != nil {
 			return err
 		}
+		s.touch(ev.Command)
 		s.changed()
 	} else {
 		s.replay()
@@ -64,6 +65,7 @@ func (s *Session) Refused(n int, why string) {
 // What no longer fits is dropped and named: the server refuses it as well.
 func (s *Session) replay() {
 	s.chart = s.confirmed.Clone()
+	s.whole++
 	kept := s.pending[:0:0]
 	for _, p := range s.pending {
 		if _, err := chart.Apply(s.chart, p.Command); err != nil {
