@@ -33,7 +33,7 @@ func LabelMention(c *chart.Chart, p *chart.Page, l chart.Label) (words string, t
 // mostMentions bounds what is looked for in one text.
 const mostMentions = 100
 
-// InWords are the mentions in words about a step of a page, or with nil about none.
+// InWords are the mentions in words that stand on no step, such as a comment: of steps of a page before others.
 func InWords(c *chart.Chart, p *chart.Page, words string) []chart.Run {
 	return mentions(c, p, words, nil, nil)
 }
