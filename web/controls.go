@@ -135,6 +135,7 @@ var alignPaths = map[string]string{
 	"align-left": "M2 1V17M5 5H15M5 12H11", "align-centre": "M9 1V17M3 5H15M5 12H13", "align-right": "M16 1V17M13 5H3M13 12H7",
 	"align-top": "M1 2H17M5 5V15M12 5V11", "align-middle": "M1 9H17M5 3V15M12 5V13", "align-bottom": "M1 16H17M5 13V3M12 13V7",
 	"distribute-across": "M2 2V16M16 2V16M9 5V13", "distribute-down": "M2 2H16M2 16H16M5 9H13", "same-size": "M2 3H16V8H2ZM2 11H16V16H2Z",
+	"tidy": "M2 3H7V7H2ZM11 3H16V7H11ZM2 11H7V15H2ZM11 11H16V15H11ZM7 5H11M7 13H11", "drawer-lineup": "M3 9H5.5M7.75 9H10.25M12.5 9H15",
 	"drawer-together": "M2 2H10V8H2ZM8 10H16V16H8ZM5 8V13H8",
 }
 

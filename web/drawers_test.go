@@ -42,12 +42,12 @@ func TestEveryCommandHasAControl(t *testing.T) {
 			if len(c.Keys) == 0 && !c.Menu {
 				t.Errorf("%s has neither a key nor a place in the menu", c.Name)
 			}
-		case c.Name == "field" || c.Name == "lane-names" || c.Name == "stage-names" || c.Name == "lane-size" || c.Name == "lane-in" || c.Name == "lane-field" || c.Name == "step-lane" || c.Name == "step-size" || strings.HasPrefix(c.Name, "row-") || c.Name == "add-step", c.Name == "look-set", c.Name == "page-set", c.Name == "number-set", c.Name == "link-set", c.Name == "file-drop", c.Name == "field-hide", c.Name == "house-take": // by their fields, below
+		case c.Name == "field" || c.Name == "lane-names" || c.Name == "stage-names" || c.Name == "lane-size" || c.Name == "lane-in" || c.Name == "lane-field" || c.Name == "step-lane" || c.Name == "step-size" || c.Name == "step-gap" || strings.HasPrefix(c.Name, "row-") || c.Name == "add-step", c.Name == "look-set", c.Name == "page-set", c.Name == "number-set", c.Name == "link-set", c.Name == "file-drop", c.Name == "field-hide", c.Name == "house-take": // by their fields, below
 		default:
 			t.Errorf("%s has no control", c.Name)
 		}
 	}
-	for _, field := range []string{"#lane-names", "#stage-names", "#symbol-find", "[data-drawer=symbol] [data-what=w]", "[data-drawer=lane] .hex", "[data-drawer=lane] .into", "[data-drawer=lane] .fieldlist", "#row-lane-of", "#next-step", "[data-drawer=fields] template", "[data-drawer=look] [data-what=corner]", "[data-drawer=fields] .shown ul", "#team", "[data-drawer=numbers] [data-what=first]"} {
+	for _, field := range []string{"#lane-names", "#stage-names", "#symbol-find", "[data-drawer=symbol] [data-what=w]", "[data-drawer=lane] .hex", "[data-drawer=lane] .into", "[data-drawer=lane] .fieldlist", "#row-lane-of", "#next-step", "[data-drawer=fields] template", "[data-drawer=look] [data-what=corner]", "[data-drawer=fields] .shown ul", "#team", "[data-drawer=numbers] [data-what=first]", "[data-drawer=lineup] [data-what=across]"} {
 		if !eval[bool](b, fmt.Sprintf(`!!document.querySelector(%q)`, field)) {
 			t.Errorf("there is no %s", field)
 		}

@@ -22,6 +22,7 @@ func main() {
 	root.AddCommand(
 		importCommand(),
 		layoutCommand(),
+		tidyCommand(),
 		numberCommand(),
 		exportCommand(),
 		proofCommand(),

@@ -27,7 +27,7 @@ func TestAlign(t *testing.T) {
 		{Bottom, [3]geom.Point{{X: 0, Y: 70}, {X: 150, Y: 40}, {X: 400, Y: 70}}},
 		{Middle, [3]geom.Point{{X: 0, Y: 35}, {X: 150, Y: 20}, {X: 400, Y: 35}}},
 	} {
-		bs := Align(three, c.edge)
+		bs := Align(three, c.edge, Around(three))
 		for i, b := range three {
 			if b = bs[i]; b.ID != three[i].ID {
 				t.Fatalf("%s: %s comes as number %d", c.edge, b.ID, i)
@@ -44,12 +44,12 @@ func TestDistributeAndSameSize(t *testing.T) {
 	if d[1].Rect.X != 220 || d[0].Rect.X != 0 || d[2].Rect.X != 400 {
 		t.Errorf("across: %v", d)
 	}
-	for _, b := range SameSize(three) {
+	for _, b := range SameSize(three, true, true) {
 		if b.Rect.W != 100 || b.Rect.H != 80 {
 			t.Errorf("size %v", b)
 		}
 	}
-	if b := SameSize(three)[1]; b.Rect.Centre() != three[1].Rect.Centre() {
+	if b := SameSize(three, true, true)[1]; b.Rect.Centre() != three[1].Rect.Centre() {
 		t.Error("same size moved a middle")
 	}
 }

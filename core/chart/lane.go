@@ -168,6 +168,13 @@ func (p *Page) HeadRect(l *Lane) geom.Rect {
 	return p.turned(r)
 }
 
+// LaneSpace is where a lane's steps can stand: the lane without its head.
+func (p *Page) LaneSpace(l *Lane) geom.Rect {
+	r, head := p.turned(p.LaneRect(l)), p.turned(p.HeadRect(l))
+	r.W, r.X = r.Right()-head.Right(), head.Right()
+	return p.turned(r)
+}
+
 // GroupRect is where a group stands, with its head; ok is false for one without lanes.
 func (p *Page) GroupRect(g *LaneGroup) (r geom.Rect, ok bool) {
 	from, to := math.Inf(1), math.Inf(-1)

@@ -59,6 +59,9 @@ func init() { // not a literal: they lead back to the commands
 		"charts":        func(e *Editor, arg string) { e.pages.KnowCharts(arg) },
 		"told":          func(e *Editor, arg string) { e.pages.TakeTold(arg) },
 		"font":          func(e *Editor, arg string) { e.looks.KnowFont(arg) },
+		"tidy-show":     func(e *Editor, _ string) { e.hand.ShowTidied() },
+		"tidy-hide":     func(e *Editor, _ string) { e.hand.HideTidied() },
+		"tidy-degree":   func(e *Editor, arg string) { e.steps.SetDegree(arg); e.hand.ShowTidied() },
 		"look-try":      func(e *Editor, arg string) { e.looks.TryTyped(arg) },
 	}
 }

@@ -8,6 +8,7 @@ import (
 	"plaintracer/core/edit/lines"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/steps"
 	"plaintracer/core/style"
 )
 
@@ -15,6 +16,12 @@ import (
 var kindChoices = []Choice{
 	{Arg: lines.RoundedName, Words: say.WordRounded}, {Arg: string(chart.Square), Words: say.WordSquare}, {Arg: string(chart.Straight), Words: say.WordStraight},
 	{Arg: string(chart.Curved), Words: say.WordCurved}, {Arg: string(chart.Wide), Words: say.WordWide},
+}
+
+// alignTargets are what steps can be aligned to.
+var alignTargets = []Choice{
+	{Arg: string(steps.ToSelection), Words: say.WordToSelection}, {Arg: string(steps.ToFirst), Words: say.WordToFirst},
+	{Arg: string(steps.ToPage), Words: say.WordToPage}, {Arg: string(steps.ToLane), Words: say.WordToLane},
 }
 
 // Weights that the line drawer offers, px.

@@ -10,6 +10,7 @@ import (
 	"plaintracer/core/edit/pages"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
+	"plaintracer/core/edit/steps"
 	"plaintracer/core/layout"
 	"plaintracer/core/style"
 	"plaintracer/core/symbol"
@@ -26,6 +27,7 @@ type Command struct {
 	Place   Place
 	Choices []Choice // what it is done with, a control each
 	Menu    bool     // offered at the hand, when it can be done
+	Held    bool     // while its key or its button is held, it shows what it will do
 	Page    bool     // done by the page around the editor: zoom, panels, export
 	Slow    string   // what it is at for a while on a large page; that goes by way of the page around the editor, which says so first
 
@@ -56,6 +58,7 @@ const (
 	LaneDrawer   Place = "lane"
 	LooseDrawer  Place = "loose"
 	HoldDrawer   Place = "together"
+	LineUpDrawer Place = "lineup"
 
 	PageDrawer   Place = "page"
 	NumberDrawer Place = "numbers"
@@ -164,12 +167,27 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "distribute-across", Words: say.WordDistributeAcross, Place: OnLineUp, Menu: true, need: needThreeSteps,
 			do: func(e *Editor, _ string) { e.steps.Distribute(true) }},
 		{Name: "same-size", Words: say.WordSameSize, Place: OnLineUp, Menu: true, need: needTwoSteps,
-			do: func(e *Editor, _ string) { e.steps.SameSize() }},
+			do: func(e *Editor, _ string) { e.steps.SameSize(true, true) }},
+		{Name: "tidy", Words: say.WordTidy, Keys: []string{"y"}, Place: OnLineUp, Menu: true, Held: true, need: needPage,
+			do: func(e *Editor, _ string) { e.steps.Tidy() }},
 		alignCommand(arrange.Top, say.WordAlignTop), alignCommand(arrange.Middle, say.WordAlignMiddle), alignCommand(arrange.Bottom, say.WordAlignBottom),
 		{Name: "distribute-down", Words: say.WordDistributeDown, Place: OnLineUp, Menu: true, need: needThreeSteps,
 			do: func(e *Editor, _ string) { e.steps.Distribute(false) }},
 
 		drawer("together", say.WordTogether, "", OnLineUp, needPage),
+		drawer("lineup", say.WordLineUp, "", OnLineUp, needPage),
+		{Name: "align-to", Words: say.WordAlignTo, Place: LineUpDrawer, Choices: alignTargets, need: always,
+			do: func(e *Editor, arg string) { e.steps.SetAlignTo(steps.To(arg)) },
+			on: func(e *Editor, arg string) bool { return string(e.steps.AlignTo()) == arg }},
+		{Name: "distribute-by", Words: say.WordDistributeBy, Place: LineUpDrawer, need: always,
+			Choices: []Choice{{Arg: "gaps", Words: say.WordByGaps}, {Arg: "middles", Words: say.WordByMiddles}},
+			do:      func(e *Editor, arg string) { e.steps.SetByMiddles(arg == "middles") },
+			on:      func(e *Editor, arg string) bool { return e.steps.ByMiddles() == (arg == "middles") }},
+		{Name: "step-gap", Words: say.WordStepGap, Place: LineUpDrawer, need: needTwoSteps, do: func(e *Editor, arg string) { e.steps.GapTyped(arg) }},
+		{Name: "same-width", Words: say.WordSameWidth, Place: LineUpDrawer, Menu: true, need: needTwoSteps,
+			do: func(e *Editor, _ string) { e.steps.SameSize(true, false) }},
+		{Name: "same-height", Words: say.WordSameHeight, Place: LineUpDrawer, Menu: true, need: needTwoSteps,
+			do: func(e *Editor, _ string) { e.steps.SameSize(false, true) }},
 		{Name: "group", Words: say.WordGroup, Keys: []string{"Ctrl+G"}, Place: HoldDrawer, Menu: true, need: needTwoSteps, do: func(e *Editor, _ string) { e.steps.Group() }},
 		{Name: "ungroup", Words: say.WordUngroup, Keys: []string{"Ctrl+Shift+G"}, Place: HoldDrawer, Menu: true, need: needGroup, do: func(e *Editor, _ string) { e.steps.Ungroup() }},
 		{Name: "lock", Words: say.WordLock, Keys: []string{"Alt+L"}, Place: HoldDrawer, Menu: true, need: needAStep,

@@ -66,7 +66,7 @@ func (w *window) seen() string {
 // which it is offered. What it does is held by the tests of its own.
 func TestEveryCommandDoesSomething(t *testing.T) {
 	typed := map[string][]string{
-		"copies": {"3"}, "step-size": {`{"what":"w","value":"60"}`}, "look-set": {`{"what":"corner","value":"3"}`}, "number-set": {`{"what":"first","value":"7"}`},
+		"copies": {"3"}, "step-gap": {`{"what":"across","value":"33"}`}, "step-size": {`{"what":"w","value":"60"}`}, "look-set": {`{"what":"corner","value":"3"}`}, "number-set": {`{"what":"first","value":"7"}`},
 		"page-set": {`{"what":"margin","value":"20"}`}, "file-drop": {"f1"}, "link-set": {"https://example.com"}, "look-field": {"cost"}, "field-show": {`{"field":"cost","as":"text"}`},
 		"field": {`{"name":"cost","value":"5"}`}, "lane-size": {"90 mm"}, "lane-field": {`{"name":"cost","value":"5"}`}, "stage-names": {"One\nTwo\nThree"}, "lane-names": {"A\nB"},
 		"add-step": {"File it"}, "house-make": {`{"name":"Own","colours":["#0A4A5E"],"family":"serif"}`}, "house-take": {`{"name":"Taken","paper":"#F6F3EC"}`}, "paste": {"One\nTwo"},

@@ -45,10 +45,16 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 		return false, ""
 	case c.Page || c.Slow != "":
 		return true, c.Name
+	case c.Held:
+		e.hand.ShowTidied()
+		return true, heldKey + c.Name
 	}
 	e.Do(c.Name, arg)
 	return true, ""
 }
+
+// heldKey comes before the name of a command that is done when its key is let go.
+const heldKey = "held-"
 
 // keyName writes a key as the table of commands does.
 func keyName(key string, shift, ctrl, alt bool) string {

@@ -38,6 +38,7 @@ type Editor struct {
 	findings  map[string]bool // where the proof has found something
 	marked    marked
 	rehearsed int // frames
+	tidied    tidying
 }
 
 // New is the hand of a session.
@@ -45,6 +46,13 @@ func New(st *steps.Editor, ls *lines.Editor, t *text.Editor, lk *looks.Editor, p
 	e := &Editor{Session: st.Session, steps: st, lines: ls, text: t, looks: lk, pages: ps, zoom: 1}
 	e.Under(session.Doing{On: e.GestureOn, Changed: func() {}, Follow: e.followGesture, Keep: e.forgetHover, Cancel: e.cancelGesture})
 	return e
+}
+
+// tidying is what tidying would move, shown as outlines while its key or its button is held, or its drawer asks.
+type tidying struct {
+	places []chart.Place
+	page   string
+	status int // of the session: after a change they are not so any more
 }
 
 // Pointer is what the pointer did, in page coordinates.

@@ -64,6 +64,7 @@ func (e *Editor) HandMarks() scene.Element {
 	if e.text.Now() != nil {
 		e.text.CaretMarks(m)
 	}
+	e.tidiedMarks(m)
 	return el
 }
 

@@ -136,6 +136,8 @@ const (
 	DidCrossings        = "change crossings"
 	DidPageCrossings    = "change crossings on this page"
 	DidSameSize         = "make same size"
+	DidTidy             = "tidy"
+	DidSetGap           = "set the gap"
 	DidDistributeAcross = "distribute across"
 	DidDistributeDown   = "distribute down"
 )
@@ -406,6 +408,33 @@ func Locked(n int, all bool) string {
 	return fmt.Sprintf("%s locked and stayed as before.", map[bool]string{true: "1 step is", false: fmt.Sprintf("%d steps are", n)}[n == 1])
 }
 
+// Degree are the words for how far tidying goes.
+func Degree(n int) string {
+	return [...]string{
+		"by a hair: what is off by up to 1 mm",
+		"a little: what is off by up to 2.6 mm",
+		"more: what is off by up to 5 mm",
+		"as usual: what is off by up to 8 mm",
+		"strictly: all on rows and columns",
+	}[n]
+}
+
+// NothingToTidy tells that nothing would move, though so many locked steps stand off their rows or columns.
+func NothingToTidy(held int) string {
+	if held > 0 {
+		return "There is nothing to tidy but what is locked. Unlock it first: Hold together, Lock."
+	}
+	return "There is nothing to tidy: all stands in line."
+}
+
+// TidyHeld tells that so many locked steps stand off their rows or columns.
+func TidyHeld(n int) string {
+	if n == 1 {
+		return "Tidied. 1 step is locked and stays out of line."
+	}
+	return fmt.Sprintf("Tidied. %d steps are locked and stay out of line.", n)
+}
+
 func LocksLayOut(n int) string {
 	if n == 1 {
 		return "1 step is locked, and laying out would move it."
@@ -568,6 +597,7 @@ const (
 	HowMany      = "Type how many copies: 1 to 50."
 	NoDistance   = "Type how far: a number with mm or in, such as 30 mm, 0 mm."
 	StepSize     = "Type a length: 30 mm or 1.2 in."
+	StepGap      = "Type a gap: 12 mm or 0.5 in."
 )
 
 // What the columns of a table that is pasted can say.

@@ -10,8 +10,9 @@ import (
 // Editor changes the steps of a session.
 type Editor struct {
 	*session.Session
-	Next Next
-	gap  left
+	Next   Next
+	gap    left
+	lining Lining
 }
 
 // New edits the steps of a session.

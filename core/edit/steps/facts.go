@@ -2,6 +2,7 @@ package steps
 
 import (
 	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/typeset"
 )
 
@@ -15,6 +16,15 @@ type Facts struct {
 	StepW       string        `json:"stepW"`       // as people write it; "" where they differ
 	StepH       string        `json:"stepH"`
 	Hold        GroupFacts    `json:"hold"`
+	Lining      LiningFacts   `json:"lining"`
+}
+
+// LiningFacts are about lining up.
+type LiningFacts struct {
+	Across string `json:"across"` // the gaps between the selected steps as people write them; "" where they differ
+	Down   string `json:"down"`
+	Degree int    `json:"degree"` // of tidying
+	Words  string `json:"words"`  // of that
 }
 
 // Facts are those of what is selected now.
@@ -22,6 +32,9 @@ func (e *Editor) Facts() Facts {
 	f := Facts{FieldsOf: len(e.Steps()), Files: []chart.File{}, Hold: e.groupFacts()}
 	f.Fields, f.FieldsMixed = e.FieldFacts()
 	f.StepW, f.StepH = e.stepSize()
+	f.Lining.Across, f.Lining.Down = e.gaps()
+	f.Lining.Degree = e.Degree()
+	f.Lining.Words = say.Degree(f.Lining.Degree)
 	if s := e.Only(); s != nil {
 		f.Step = s.ID
 		for _, of := range s.Files {

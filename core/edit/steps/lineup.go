@@ -1,34 +1,126 @@
 package steps
 
 import (
+	"encoding/json"
 	"slices"
 
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/geom"
 )
+
+// AlignTo is what steps are aligned to; SetAlignTo chooses it.
+func (e *Editor) AlignTo() To {
+	if e.lining.to == "" {
+		return ToSelection
+	}
+	return e.lining.to
+}
+
+// SetAlignTo chooses what steps are aligned to.
+func (e *Editor) SetAlignTo(to To) { e.lining.to = to }
+
+// ByMiddles reports whether middles are distributed and not gaps; SetByMiddles chooses.
+func (e *Editor) ByMiddles() bool { return e.lining.middles }
+
+// SetByMiddles chooses whether middles are distributed, or gaps.
+func (e *Editor) SetByMiddles(on bool) { e.lining.middles = on }
 
 // Align brings the selected steps to one line. In lanes each lane is aligned by itself
 // from top to bottom: a step stays with who does it. What would come to lie on each
 // other is spread.
 func (e *Editor) Align(edge arrange.Edge, words string) {
 	upDown := edge == arrange.Top || edge == arrange.Middle || edge == arrange.Bottom
-	e.lineUp(words, upDown, upDown, func(bs []arrange.Box) []arrange.Box { return arrange.Align(bs, edge) })
+	to, split := e.AlignTo(), upDown
+	if to == ToLane {
+		split = !e.Page().Down // by lanes, whichever way they run
+	}
+	e.lineUp(words, split, upDown, func(bs []arrange.Box) []arrange.Box {
+		return arrange.Align(bs, edge, e.alignBox(to, bs))
+	})
 }
 
-// Distribute makes the gaps between the selected steps equal.
+// alignBox is the box that boxes of one lane are aligned to.
+func (e *Editor) alignBox(to To, bs []arrange.Box) geom.Rect {
+	p := e.Page()
+	switch to {
+	case ToFirst:
+		for _, s := range e.InOrder() {
+			for _, u := range e.lined() {
+				if slices.ContainsFunc(u.boxes, func(b arrange.Box) bool { return b.ID == s.ID }) {
+					return u.rect()
+				}
+			}
+		}
+	case ToPage:
+		m := p.Margin()
+		return geom.Rect{W: p.W, H: p.H}.Grow(-m)
+	case ToLane:
+		if l := p.Lane(p.Step(bs[0].ID).Lane); l != nil {
+			return p.LaneSpace(l)
+		}
+	}
+	return arrange.Around(bs)
+}
+
+// Distribute makes the gaps between the selected steps equal, or the distances of their middles.
 func (e *Editor) Distribute(across bool) {
 	words := say.DidDistributeDown
 	if across {
 		words = say.DidDistributeAcross
 	}
-	e.lineUp(words, !across, across, func(bs []arrange.Box) []arrange.Box { return arrange.Distribute(bs, across) })
+	e.lineUp(words, !across, across, func(bs []arrange.Box) []arrange.Box {
+		if e.ByMiddles() {
+			return arrange.DistributeMiddles(bs, across)
+		}
+		return arrange.Distribute(bs, across)
+	})
 }
 
-// SameSize makes the selected steps as large as the largest.
-func (e *Editor) SameSize() {
+// GapTyped sets the gap between the selected steps that was typed: {"what":"across" or "down","value"}. The first of
+// them stays.
+func (e *Editor) GapTyped(arg string) {
+	var a struct{ What, Value string }
+	if json.Unmarshal([]byte(arg), &a) != nil {
+		return
+	}
+	px, ok := e.LengthOf(a.Value, 0, chart.MostSide*chart.MM)
+	if !ok {
+		e.Say(say.StepGap)
+		return
+	}
+	across := a.What == "across"
+	e.lineUp(say.DidSetGap, !across, across, func(bs []arrange.Box) []arrange.Box { return arrange.WithGap(bs, across, px) })
+}
+
+// gaps are the gaps between the selected steps as people write them; "" where there is none, or where they differ.
+func (e *Editor) gaps() (across, down string) {
+	us := e.lined()
+	if len(us) < 2 {
+		return "", ""
+	}
+	told := func(along bool) string {
+		out := ""
+		for _, bs := range e.byLane(us, !along) {
+			gap, ok := arrange.GapOf(bs, along)
+			switch words := e.Length(gap); {
+			case len(bs) < 2:
+			case !ok || gap < 0 || out != "" && out != words:
+				return ""
+			default:
+				out = words
+			}
+		}
+		return out
+	}
+	return told(true), told(false)
+}
+
+// SameSize makes the selected steps as wide, as high or both as the largest.
+func (e *Editor) SameSize(width, height bool) {
 	e.Free(e.Steps())
-	e.putInLine(say.DidSameSize, e.places(arrange.SameSize(e.Boxes())), true, false)
+	e.putInLine(say.DidSameSize, e.places(arrange.SameSize(e.Boxes(), width, height)), true, false)
 }
 
 // lineUp brings the units that are selected to where to says; with split those of each lane by themselves.

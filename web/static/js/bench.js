@@ -51,6 +51,17 @@ export class Bench {
       this.press(b);
       if (e.detail && el.contains(b) && document.activeElement === b) $('desk').focus({ preventScroll: true });
     });
+    // What will be is shown as long as the button is held; letting go beside it leaves all as it is.
+    document.addEventListener('pointerdown', (e) => {
+      const b = e.target.closest('[data-held]:not([aria-disabled=true])');
+      if (!b || e.button) return;
+      perform(`${b.dataset.act}-show`);
+      const end = () => {
+        for (const what of ['pointerup', 'pointercancel']) removeEventListener(what, end);
+        perform(`${b.dataset.act}-hide`);
+      };
+      for (const what of ['pointerup', 'pointercancel']) addEventListener(what, end);
+    });
     el.addEventListener('pointerdown', (e) => {
       const b = e.target.closest('[data-symbol]');
       if (!b || e.button) return;

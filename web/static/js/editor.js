@@ -344,6 +344,7 @@ function prove(after) {
 }
 
 function key(e) {
+  if (held.name && e.repeat) return;
   if (!core || e.target.closest('input, textarea, select, dialog, #menu, [popover]') || e.isComposing) return;
   if (e.key === ' ' && e.target === $('desk')) {
     e.preventDefault();
@@ -366,12 +367,25 @@ function key(e) {
   )
     return;
   const u = core.key(e.key, e.shiftKey, ctrl, e.altKey);
-  if (u.page) perform(u.page);
+  if (u.page?.startsWith('held-')) Object.assign(held, { name: u.page.slice(5), key: e.key });
+  else if (u.page) perform(u.page);
   if (u.handled) e.preventDefault();
 }
 
+// held is the command that is shown as long as its key is held; Escape gives it up.
+const held = { name: '', key: '' };
+function letGo(doIt) {
+  if (!held.name) return;
+  const { name } = held;
+  held.name = '';
+  core.act('tidy-hide', '');
+  if (doIt) core.act(name, '');
+}
+addEventListener('blur', () => letGo(false));
+
 document.addEventListener('keydown', key);
 document.addEventListener('keyup', (e) => {
+  if (e.key === held.key || e.key === 'Escape') letGo(e.key !== 'Escape');
   if (e.key === ' ') {
     paper.panning = false;
     $('desk').style.cursor = '';

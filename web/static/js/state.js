@@ -395,6 +395,29 @@ document.addEventListener('alpine:init', () => {
       perform('ten', '');
     },
   }));
+  // Lining up: how far tidying goes is shown as outlines while it is chosen.
+  Alpine.data('lineup', () => ({
+    get title() {
+      return now().facts.title || '';
+    },
+    get l() {
+      return now().facts.lining || {};
+    },
+    degree(e) {
+      perform('tidy-degree', e.target.value);
+    },
+    show() {
+      perform('tidy-show');
+    },
+    hide() {
+      perform('tidy-hide');
+    },
+    gap(e) {
+      const { what } = e.target.dataset;
+      perform('step-gap', JSON.stringify({ what, value: e.target.value }));
+      this.$nextTick(() => (e.target.value = this.l[what]));
+    },
+  }));
   // What is held together, and what else holds the selected steps.
   Alpine.data('hold', () => ({
     get title() {
