@@ -113,6 +113,9 @@ func TestTableToDrawing(t *testing.T) {
 	for _, args := range [][]string{
 		{"import", in("s.csv"), "-o", in("c.json")},
 		{"layout", in("c.json"), "-o", in("l.json"), "--dir", "right"},
+		{"tidy", in("l.json"), "-o", in("t.json")},
+		{"tidy", in("t.json"), "-o", in("t2.json")},
+		{"tidy", in("t.json"), "-o", in("strict.json"), "--strict"},
 		{"number", in("l.json"), "-o", in("n.json")},
 		{"export", in("n.json"), "-o", in("x.geometry.json")},
 		{"export", in("n.json"), "-o", in("x.svg")},
@@ -169,6 +172,14 @@ func TestTableToDrawing(t *testing.T) {
 	if err := json.Unmarshal(gb, &g); err != nil || len(g.Pages[0].Steps) != 200 || len(g.Pages[0].Connectors) != len(p.Connectors) {
 		t.Errorf("geometry: %v", err)
 	}
+	// What was tidied stays when it is tidied again, and strictly it is another page.
+	laid, _ := os.ReadFile(in("l.json"))
+	once, _ := os.ReadFile(in("t.json"))
+	twice, _ := os.ReadFile(in("t2.json"))
+	strict, _ := os.ReadFile(in("strict.json"))
+	if bytes.Equal(laid, once) || !bytes.Equal(once, twice) || bytes.Equal(once, strict) {
+		t.Errorf("tidied: %v, twice as once: %v, strictly something else: %v", !bytes.Equal(laid, once), bytes.Equal(once, twice), !bytes.Equal(once, strict))
+	}
 	// A part of it.
 	if _, errs, code := plaintracer(t, nil, "export", in("n.json"), "-o", in("part.svg"), "--only", "s3,s4"); code != 0 {
 		t.Fatalf("exit %d, %s", code, errs)
@@ -197,6 +208,7 @@ func TestErrors(t *testing.T) {
 	}{
 		{[]string{"import", "-", "-o", out}, "number,lane,symbol,text,next\n1,,,A,9\n", "line 2, column next"},
 		{[]string{"number", "-", "-o", out}, `{"format":"plain-tracer-chart","version":99}`, "$.version: 99"},
+		{[]string{"tidy", "missing.json", "-o", out}, "", "missing.json"},
 		{[]string{"layout", good, "-o", out, "--dir", "up"}, "", "right or down"},
 		{[]string{"export", good, "-o", filepath.Join(dir, "x.doc")}, "", ".svg"},
 		{[]string{"export", good, "-o", filepath.Join(dir, "x.svg"), "--page", "p9"}, "", `no page "p9"`},

@@ -44,8 +44,14 @@ func tidied(c *chart.Chart, p *chart.Page, how tidy.How) error {
 	if _, err := chart.Apply(c, chart.Command{Parts: parts}); err != nil {
 		return err
 	}
+	moved := map[string]bool{}
+	for _, pl := range places {
+		moved[pl.ID] = true
+	}
 	for _, l := range p.Connectors {
-		l.Way = nil
+		if moved[l.From.Step] || moved[l.To.Step] {
+			l.Way = nil
+		}
 	}
 	if room := arrange.Room(p); len(room) > 0 {
 		_, err := chart.Apply(c, chart.Command{Parts: room})

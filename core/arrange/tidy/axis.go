@@ -106,7 +106,7 @@ func (w *work) columns() {
 			t.first = w.lanes[0].X + least + t.half
 		}
 		if st := t.boxes[0].stage(); len(w.stages) > 0 {
-			t.first, t.last = max(t.first, w.stages[st].X+still), w.stages[st].Right()-still
+			t.first, t.last = max(t.first, w.stages[st].X+1), w.stages[st].Right()-1
 		}
 	}
 	a.place([]*stack{{tiers: ts, within: w.sheet, start: w.sheet.X}})
@@ -137,6 +137,7 @@ func (a axis) tiers(bs []*box, clash func(p, q *box) bool) []*tier {
 	}
 	for _, t := range ts {
 		t.stay(a)
+		t.agree(a)
 	}
 	return ts
 }
@@ -156,6 +157,17 @@ func (t *tier) stay(a axis) {
 	}
 }
 
+// agree has a tier of which most boxes stand in line already stand there.
+func (t *tier) agree(a axis) {
+	vs := make([]float64, len(t.boxes))
+	for i, b := range t.boxes {
+		vs[i] = a.mid(b.rect)
+	}
+	if at, many := common(vs); many > 1 && 2*many > len(vs) {
+		t.lo, t.hi = at, at
+	}
+}
+
 const (
 	strictly = 0.8  // of the distance from one tier to the next: as far apart are boxes of one strict tier
 	usual    = 48.0 // the gap between steps where nobody has chosen another, px
@@ -167,7 +179,7 @@ func (a axis) place(stacks []*stack) {
 	for _, st := range stacks {
 		a.put(st, g)
 		a.keepApart(st.tiers)
-		if !slices.ContainsFunc(st.tiers, func(t *tier) bool { return t.hi-t.lo > still || math.Abs(t.at-t.lo) > 2*still }) {
+		if !slices.ContainsFunc(st.tiers, a.moves) {
 			continue // but for a hair: rounded sums would creep
 		}
 		for _, t := range st.tiers {
@@ -182,6 +194,14 @@ func (a axis) place(stacks []*stack) {
 			}
 		}
 	}
+}
+
+// moves reports whether a box of a tier is farther from where that comes to stand than rounding puts it.
+func (a axis) moves(t *tier) bool {
+	return slices.ContainsFunc(t.boxes, func(b *box) bool {
+		off := math.Abs(a.mid(b.rect) - t.at)
+		return off > 2*still || off > still && t.hi > t.lo
+	})
 }
 
 // seen is where a tier stands now, as far as one can say.

@@ -77,16 +77,23 @@ func (a axis) gapping(stacks []*stack, middles bool, spread float64) *gapping {
 	for _, st := range stacks {
 		for i, t := range st.tiers[1:] {
 			s := st.tiers[i]
-			all = append(all, gap{s, t, t.seen() - g.edge(t) - s.seen() - g.edge(s)})
+			size := t.seen() - g.edge(t) - s.seen() - g.edge(s)
+			if t.seen()-t.half < s.seen()+s.half && math.IsInf(a.need(s, t), -1) { // they stand in steps, with no gap
+				g.of[t] = len(g.kinds)
+				g.kinds = append(g.kinds, kind{size: size, least: size, exact: true})
+				continue
+			}
+			all = append(all, gap{s, t, size})
 		}
 	}
+	steps := len(g.kinds)
 	slices.SortStableFunc(all, func(p, q gap) int { return cmp.Compare(p.size, q.size) })
 	sizes := make([]float64, len(all))
 	for i, p := range all {
 		sizes[i] = p.size
 	}
 	for i, k := range tiers(sizes, spread, nil) {
-		if k == len(g.kinds) {
+		if k += steps; k == len(g.kinds) {
 			g.kinds = append(g.kinds, kind{least: math.Inf(-1)})
 		}
 		p, kd := all[i], &g.kinds[k]
@@ -106,8 +113,11 @@ func (a axis) gapping(stacks []*stack, middles bool, spread float64) *gapping {
 func (a axis) fit(stacks []*stack, g *gapping) {
 	for k := range g.kinds {
 		kd := &g.kinds[k]
+		if kd.exact {
+			continue
+		}
 		size, many := common(kd.settled)
-		if size = math.Round(size*100) / 100; 2*many > len(kd.seen) && size >= kd.least && (many > 1 || a.onGrid(size)) {
+		if size = math.Round(size*100) / 100; 2*many > len(kd.seen) && size >= kd.least && (many > 1 || len(g.kinds) > 1 || a.onGrid(size)) {
 			kd.size, kd.exact = size, true
 			continue
 		}
@@ -212,6 +222,9 @@ func (a axis) origin(st *stack, g *gapping) (at, off float64) {
 		if o := max(hi-want, want-lo); o < off*asGood {
 			return want, o
 		}
+	}
+	if off > still {
+		at = math.Round(at-first.half) + first.half
 	}
 	return at, off
 }

@@ -1,0 +1,224 @@
+package edit
+
+import (
+	"fmt"
+	"math"
+	"reflect"
+	"testing"
+
+	"plaintracer/core/chart"
+	"plaintracer/core/symbol"
+)
+
+// ragged is a page with lanes and steps that are nearly in line: a, b, c in the first lane, d and e in the second.
+func ragged(t *testing.T, lanes bool) *window {
+	t.Helper()
+	c := chart.New("Ragged")
+	p := c.Pages[0]
+	lane := ""
+	if lanes {
+		lane = "l1"
+		p.Lanes = []*chart.Lane{{ID: "l1", Name: "One", Size: 140}, {ID: "l2", Name: "Two", Size: 140}}
+	}
+	put := func(id, lane string, x, y, w, h float64) {
+		p.Steps = append(p.Steps, &chart.Step{ID: id, Symbol: symbol.Process, Lane: lane, X: x, Y: y, W: w, H: h, Text: id})
+	}
+	put("a", lane, 100, 40, 112, 56)
+	put("b", lane, 266, 46, 112, 56)
+	put("c", lane, 430, 38, 140, 72)
+	if lane = ""; lanes {
+		lane = "l2"
+	}
+	put("d", lane, 106, 50, 112, 56)
+	put("e", lane, 270, 44, 112, 56)
+	if !lanes {
+		p.Steps[3].Y, p.Steps[4].Y = 180, 186
+	}
+	p.Connectors = []*chart.Connector{{ID: "ab", From: chart.End{Step: "a"}, To: chart.End{Step: "b"}, Meaning: chart.Flow}, {ID: "bc", From: chart.End{Step: "b"}, To: chart.End{Step: "c"}, Meaning: chart.Flow}}
+	return &window{t, New(c, 0, "win1")}
+}
+
+func (w *window) at(ids string) string {
+	out := ""
+	for _, id := range ids {
+		s := w.Page().Step(string(id))
+		out += fmt.Sprintf("%s %v,%v %vx%v ", s.ID, s.X, s.Y, s.W, s.H)
+	}
+	return out
+}
+
+// Tidy takes the page, the selected lane or the selected steps; it is one command, its connectors run straight, and a
+// second time there is nothing to do.
+func TestTidyCommand(t *testing.T) {
+	for _, c := range []struct {
+		what  string
+		begin func(*window)
+		moves string
+		stays string
+	}{
+		{"the page", func(*window) {}, "abd", ""},
+		{"a lane", func(w *window) { w.SelectBand("l2") }, "e", "abc"},
+		{"what is selected", func(w *window) { w.picks("a", "b") }, "ab", "cde"},
+	} {
+		w := ragged(t, true)
+		was := map[string]string{}
+		for _, id := range "abcde" {
+			was[string(id)] = w.at(string(id))
+		}
+		c.begin(w)
+		w.Do("tidy", "")
+		for _, id := range c.moves {
+			if w.at(string(id)) == was[string(id)] {
+				t.Errorf("%s: %c stays: %s", c.what, id, w.at("abcde"))
+			}
+		}
+		for _, id := range c.stays {
+			if w.at(string(id)) != was[string(id)] {
+				t.Errorf("%s: %c moves: %s", c.what, id, w.at("abcde"))
+			}
+		}
+		if c.what == "the page" {
+			for _, r := range w.Sheet().Lines {
+				if len(r.Points) != 2 {
+					t.Errorf("%s runs along %v", r.Line.ID, r.Points)
+				}
+			}
+		}
+		commands := w.Commands()
+		if w.Do("tidy", ""); w.Commands() != commands {
+			t.Errorf("%s: tidied twice, something moves: %s", c.what, w.at("abcde"))
+		}
+		w.Undo()
+		for _, id := range "abcde" {
+			if w.at(string(id)) != was[string(id)] {
+				t.Errorf("%s: undone, %c is at %s", c.what, id, w.at(string(id)))
+			}
+		}
+	}
+}
+
+// While it is asked for, outlines show where steps would stand; nothing changes, and after a change they are gone.
+func TestTidyIsShown(t *testing.T) {
+	w := ragged(t, true)
+	w.Update(true)
+	none := len(w.Update(false).Hand.Items)
+	w.Do("tidy-show", "")
+	shown := len(w.Update(false).Hand.Items)
+	places, _ := w.steps.Tidied()
+	if shown-none != len(places) || len(places) == 0 || w.Commands() != 0 {
+		t.Errorf("%d outlines for %d places, %d commands", shown-none, len(places), w.Commands())
+	}
+	w.Do("tidy-degree", "0")
+	if hair, _ := w.steps.Tidied(); reflect.DeepEqual(hair, places) {
+		t.Errorf("by a hair as much moves as usual: %v", hair)
+	}
+	for _, bad := range []string{"5", "-1", "much"} {
+		if w.Do("tidy-degree", bad); w.steps.Degree() != 0 {
+			t.Errorf("%q makes the degree %d", bad, w.steps.Degree())
+		}
+	}
+	w.Do("tidy-show", "")
+	w.Do("name", "Other")
+	if n := len(w.Update(false).Hand.Items); n != none {
+		t.Errorf("after a change %d outlines are left", n-none)
+	}
+	w.Do("tidy-degree", "3")
+	if w.Do("tidy-hide", ""); len(w.Update(false).Hand.Items) != none {
+		t.Error("hidden outlines are shown")
+	}
+	if handled, page := w.Key("y", false, false, false); !handled || page != "held-tidy" || len(w.Update(false).Hand.Items) == none {
+		t.Errorf("the key is %v %q", handled, page)
+	}
+}
+
+// What is locked stays, and that is said.
+func TestTidyAmongLocked(t *testing.T) {
+	w := ragged(t, false)
+	w.picks("b")
+	w.Do("lock", "")
+	w.Select()
+	w.Do("tidy", "")
+	if b := w.at("b"); b != "b 266,46 112x56 " {
+		t.Errorf("b is locked and stands at %s", b)
+	}
+	if a, b := w.Page().Step("a"), w.Page().Step("b"); a.Y+a.H/2 != b.Y+b.H/2 {
+		t.Errorf("a does not stand in line with b: %s", w.at("ab"))
+	}
+}
+
+// Steps are aligned to what is chosen.
+func TestAlignTo(t *testing.T) {
+	for _, c := range []struct {
+		to, edge string
+		lanes    bool
+		want     string
+	}{
+		{"selection", "align-left", false, "a 100,40 112x56 d 100,180 112x56 "},
+		{"first", "align-left", false, "a 106,40 112x56 d 106,180 112x56 "},
+		{"page", "align-left", false, "a 18,40 112x56 d 18,180 112x56 "},
+		{"page", "align-right", false, "a 992.52,40 112x56 d 992.52,180 112x56 "},
+		{"lane", "align-left", true, "a 52,40 112x56 d 52,50 112x56 "},
+		{"lane", "align-middle", true, "a 100,42 112x56 d 106,42 112x56 "},
+		{"lane", "align-bottom", true, "a 100,78 112x56 d 106,78 112x56 "},
+	} {
+		w := ragged(t, c.lanes)
+		w.Select()
+		w.Pick("d")
+		w.Pick("a")
+		w.Do("align-to", c.to)
+		w.Do(c.edge, "")
+		if got := w.at("ad"); got != c.want {
+			t.Errorf("%s to the %s: %s, want %s", c.edge, c.to, got, c.want)
+		}
+	}
+}
+
+// Gaps or middles are distributed; a typed gap is set exactly, and the gap there is can be read.
+func TestDistributeBy(t *testing.T) {
+	w := ragged(t, false)
+	w.picks("a", "b", "c")
+	if w.Do("distribute-across", ""); w.at("b") != "b 265,46 112x56 " {
+		t.Errorf("by gaps: %s", w.at("abc"))
+	}
+	w.Do("distribute-by", "middles")
+	w.Do("distribute-across", "")
+	a, b, c := w.Page().Step("a"), w.Page().Step("b"), w.Page().Step("c")
+	if mid := func(s *chart.Step) float64 { return s.X + s.W/2 }; math.Abs(mid(b)-mid(a)-(mid(c)-mid(b))) > 0.011 {
+		t.Errorf("by middles: %s", w.at("abc"))
+	}
+	if l := w.Facts().Lining; l.Across != "" {
+		t.Errorf("gaps that differ are read as %q", l.Across)
+	}
+	w.Do("step-gap", `{"what":"across","value":"12 mm"}`)
+	if w.at("abc") != "a 100,40 112x56 b 257.35,46 112x56 c 414.7,38 140x72 " {
+		t.Errorf("with gaps of 12 mm: %s", w.at("abc"))
+	}
+	if l := w.Facts().Lining; l.Across != "12 mm" {
+		t.Errorf("the gap is read as %q", l.Across)
+	}
+	w.Do("step-gap", `{"what":"across","value":"wide"}`)
+	if n := w.Update(false).Notice; n == "" {
+		t.Error("a gap that is none is taken without a word")
+	}
+	w.picks("a", "d")
+	w.Do("step-gap", `{"what":"down","value":"0.5 in"}`)
+	if w.at("d") != "d 106,144 112x56 " {
+		t.Errorf("half an inch below: %s", w.at("ad"))
+	}
+	if w.picks("a"); w.Facts().Lining.Down != "" {
+		t.Error("one step has a gap")
+	}
+}
+
+// Width, height or both are made the same.
+func TestSameWidthOrHeight(t *testing.T) {
+	for cmd, want := range map[string]string{
+		"same-width": "b 252,46 140x56 ", "same-height": "b 266,38 112x72 ", "same-size": "b 252,38 140x72 ",
+	} {
+		w := ragged(t, false)
+		w.picks("b", "c")
+		if w.Do(cmd, ""); w.at("b") != want {
+			t.Errorf("%s: %s, want %s", cmd, w.at("b"), want)
+		}
+	}
+}

@@ -1,0 +1,105 @@
+package web
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+
+	"plaintracer/core/chart"
+)
+
+// outlines are the dashed outlines over the page.
+func (b *browser) outlines() int {
+	b.t.Helper()
+	return eval[int](b, `document.querySelectorAll('#drawing .hand [stroke-dasharray]').length`)
+}
+
+// ragged is a chart with three steps that are nearly a row.
+func ragged() *chart.Chart {
+	c := threeSteps()
+	for i, s := range c.Pages[0].Steps {
+		s.X, s.Y = s.X+float64(i%2)*9, s.Y+float64(i%3)*7
+	}
+	c.Pages[0].Connectors = nil
+	return c
+}
+
+// Tidy shows what will be as long as its button or its key is held; letting go does it, letting go beside the button
+// or Escape does not. One press of undo takes it back.
+func TestTidyInTheBrowser(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.openChart(s, ragged())
+	places := func() string {
+		out := ""
+		for _, st := range b.page().Steps {
+			out += fmt.Sprint(st.ID, " ", st.X, " ", st.Y, " ")
+		}
+		return out
+	}
+	was, none := places(), b.outlines()
+	button := b.rect(`document.querySelector('#bench [data-act=tidy]')`)
+	x, y := button.X+button.W/2, button.Y+button.H/2
+	b.mouse(chromedp.MousePressed, x, y, chromedp.ButtonLeft, chromedp.ClickCount(1))
+	b.frame()
+	if b.outlines() == none {
+		t.Error("with the button held no outlines are shown")
+	}
+	b.mouse(chromedp.MouseMoved, x-300, y-300, chromedp.ButtonLeft)
+	b.mouse(chromedp.MouseReleased, x-300, y-300, chromedp.ButtonLeft, chromedp.ClickCount(1))
+	b.frame()
+	if n := b.outlines(); n != none || places() != was {
+		t.Errorf("let go beside the button, there are %d outlines, and steps at %s (%s)", n, places(), was)
+	}
+	b.run(focusOn("#desk"))
+	hold := func(kind, key string) {
+		eval[bool](b, fmt.Sprintf(`(document.activeElement.dispatchEvent(new KeyboardEvent(%q, {key: %q, bubbles: true, cancelable: true})), true)`, kind, key))
+		b.frame()
+	}
+	hold("keydown", "y")
+	if b.outlines() == none || places() != was {
+		t.Error("with the key held no outlines are shown, or steps are moved already")
+	}
+	hold("keydown", "Escape")
+	hold("keyup", "Escape")
+	hold("keyup", "y")
+	if n := b.outlines(); n != none || places() != was {
+		t.Errorf("after Escape there are %d outlines, and steps at %s (%s)", n, places(), was)
+	}
+	b.key("y")
+	b.frame()
+	if places() == was || b.outlines() != none {
+		t.Errorf("the key let go, steps stand at %s, with %d outlines", places(), b.outlines()-none)
+	}
+	b.press("Undo")
+	b.frame()
+	if places() != was {
+		t.Errorf("undone, steps stand at %s, want %s", places(), was)
+	}
+
+	// In its drawer outlines follow the slider; the keys on the bench align to what is chosen there.
+	b.press("Line up")
+	slide := func(to string) string {
+		b.run(focusOn("[data-drawer=lineup] [type=range]"))
+		eval[bool](b, fmt.Sprintf(`(() => { const r = document.querySelector('[data-drawer=lineup] [type=range]'); r.value = %q; return r.dispatchEvent(new Event('input')); })()`, to))
+		b.frame()
+		return eval[string](b, `document.querySelector('[data-drawer=lineup] [role=status]').textContent`)
+	}
+	if words := slide("4"); b.outlines() == none || words == slide("0") {
+		t.Errorf("the slider shows %d outlines, and says %q", b.outlines()-none, words)
+	}
+	slide("4")
+	eval[bool](b, `(document.querySelector('[data-drawer=lineup] [data-act=tidy]').click(), true)`)
+	b.frame()
+	if places() == was {
+		t.Error("Tidy in the drawer does nothing")
+	}
+	b.press("Close")
+	b.frame()
+	if b.outlines() != none {
+		t.Error("the drawer is closed, and outlines are shown")
+	}
+}
