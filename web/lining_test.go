@@ -25,6 +25,43 @@ func ragged() *chart.Chart {
 	return c
 }
 
+// What makes room shows, while it is dragged, the page as it will be, opened where the drag began, and how far.
+func TestMakeRoomInTheBrowser(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Outgoing loans")
+	b.run(focusOn("#desk"))
+	left, right := b.step("Fit to travel?"), b.step("Panel agrees?")
+	y := 420.0
+	was := b.rect(fmt.Sprintf(`document.querySelector('[data-step=%q]')`, right.ID))
+	stays := b.rect(fmt.Sprintf(`document.querySelector('[data-step=%q]')`, left.ID))
+	b.key("m")
+	x := left.X + left.W + 10
+	b.drag(x, y, x+80, y+5, func() {
+		now := b.rect(fmt.Sprintf(`document.querySelector('[data-step=%q]')`, right.ID))
+		if d := (now.X - was.X) / b.zoom(); d < 79 || d > 81 {
+			t.Errorf("dragged by 80, what is beyond has moved by %v", d)
+		}
+		if now := b.rect(fmt.Sprintf(`document.querySelector('[data-step=%q]')`, left.ID)); now != stays {
+			t.Errorf("what is before the line moves from %v to %v", stays, now)
+		}
+		if words := eval[string](b, `document.querySelector('#drawing .hand').textContent`); words != "21.2 mm more room" {
+			t.Errorf("the drag says %q", words)
+		}
+	})
+	b.frame()
+	if now := b.step("Panel agrees?"); now.X != right.X+80 {
+		t.Errorf("it stands at %v, want %v", now.X, right.X+80)
+	}
+	b.press("Undo")
+	b.frame()
+	if now := b.step("Panel agrees?"); now.X != right.X {
+		t.Errorf("undone it stands at %v, want %v", now.X, right.X)
+	}
+}
+
 // Tidy shows what will be as long as its button or its key is held; letting go does it, letting go beside the button
 // or Escape does not. One press of undo takes it back.
 func TestTidyInTheBrowser(t *testing.T) {

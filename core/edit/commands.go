@@ -184,6 +184,8 @@ func init() { // not a literal: commands lead back to the table
 			do:      func(e *Editor, arg string) { e.steps.SetByMiddles(arg == "middles") },
 			on:      func(e *Editor, arg string) bool { return e.steps.ByMiddles() == (arg == "middles") }},
 		{Name: "step-gap", Words: say.WordStepGap, Place: LineUpDrawer, need: needTwoSteps, do: func(e *Editor, arg string) { e.steps.GapTyped(arg) }},
+		{Name: "make-room", Words: say.WordMakeRoom, Keys: []string{"m"}, Place: LineUpDrawer, Menu: true, need: needPage,
+			do: func(e *Editor, _ string) { e.hand.TakeRoom() }, on: func(e *Editor, _ string) bool { return e.hand.MakesRoom() }},
 		{Name: "same-width", Words: say.WordSameWidth, Place: LineUpDrawer, Menu: true, need: needTwoSteps,
 			do: func(e *Editor, _ string) { e.steps.SameSize(true, false) }},
 		{Name: "same-height", Words: say.WordSameHeight, Place: LineUpDrawer, Menu: true, need: needTwoSteps,

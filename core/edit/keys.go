@@ -18,6 +18,8 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 			step = 1
 		}
 		switch {
+		case e.hand.MakesRoom():
+			e.hand.OpenBy(d, shift)
 		case ctrl:
 			e.nearest(d)
 		default:

@@ -222,3 +222,64 @@ func TestSameWidthOrHeight(t *testing.T) {
 		}
 	}
 }
+
+// What makes room is taken into the hand by its key; a drag opens the page beyond where it began, and lets go of it.
+// The arrow keys do it at the pointer; Escape puts it away.
+func TestMakeRoom(t *testing.T) {
+	w := ragged(t, true)
+	drag := func(from, to [2]float64) {
+		w.Key("m", false, false, false)
+		w.Pointer(Pointer{Type: "move", X: from[0], Y: from[1], Zoom: 1})
+		w.Pointer(Pointer{Type: "down", X: from[0], Y: from[1], Zoom: 1})
+		w.Pointer(Pointer{Type: "move", X: to[0], Y: to[1], Zoom: 1})
+	}
+	up := func(x, y float64) { w.Pointer(Pointer{Type: "up", X: x, Y: y, Zoom: 1}) }
+	drag([2]float64{240, 150}, [2]float64{299, 155})
+	if b := w.Sheet().Shape("b"); b.Rect.X != 266+56 || w.at("b") != "b 266,46 112x56 " {
+		t.Errorf("while it is dragged b is shown at %v and stands at %s", b.Rect, w.at("b"))
+	}
+	up(299, 155)
+	if got := w.at("abde"); got != "a 100,40 112x56 b 322,46 112x56 d 106,50 112x56 e 326,44 112x56 " {
+		t.Errorf("opened: %s", got)
+	}
+	if w.hand.MakesRoom() {
+		t.Error("after the drag the hand holds it still")
+	}
+	if w.Undo(); w.at("b") != "b 266,46 112x56 " {
+		t.Errorf("undone: %s", w.at("b"))
+	}
+	drag([2]float64{240, 165}, [2]float64{243, 205}) // level, through the first lane
+	up(243, 205)
+	if got := w.at("ad"); w.Page().Lane("l1").Size != 180 || got != "a 100,40 112x56 d 106,50 112x56 " {
+		t.Errorf("opened below the steps: %s, the lane is %v high", got, w.Page().Lane("l1").Size)
+	}
+	drag([2]float64{240, 150}, [2]float64{300, 150})
+	w.Key("Escape", false, false, false)
+	up(300, 150)
+	if w.at("b") != "b 266,46 112x56 " || w.hand.MakesRoom() {
+		t.Errorf("after Escape b stands at %s", w.at("b"))
+	}
+	w.Key("m", false, false, false)
+	w.Key("ArrowRight", false, false, false)
+	if w.Update(false).Notice == "" || w.at("b") != "b 266,46 112x56 " {
+		t.Error("without a place there is no word")
+	}
+	w.Pointer(Pointer{Type: "move", X: 240, Y: 150, Zoom: 1})
+	w.Key("ArrowRight", false, false, false)
+	w.Key("ArrowRight", true, false, false)
+	if w.at("b") != "b 291,46 112x56 " {
+		t.Errorf("opened by two keys: %s", w.at("b"))
+	}
+	for range 3 {
+		w.Key("ArrowLeft", false, false, false)
+	}
+	if w.at("be") != "b 238,46 112x56 e 242,44 112x56 " {
+		t.Errorf("closed by keys: %s", w.at("be"))
+	}
+	if w.Key("ArrowLeft", false, false, false); w.Update(false).Notice == "" {
+		t.Error("where no gap is left there is no word")
+	}
+	if w.Key("m", false, false, false); w.hand.MakesRoom() {
+		t.Error("the key a second time does not put it away")
+	}
+}

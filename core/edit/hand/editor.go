@@ -33,6 +33,7 @@ type Editor struct {
 	zoom      float64
 	touch     bool            // the pointer is a finger
 	pipette   bool            // the next press takes a colour from the page
+	room      bool            // the next drag makes room
 	under     lines.Spot      // what the menu was opened on
 	comments  map[string]int  // open comments, by step
 	findings  map[string]bool // where the proof has found something

@@ -23,6 +23,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 	if e.pipette {
 		return grip{crosshair, func(p Pointer) gesture { e.takeColour(p.at()); return nil }}
 	}
+	if e.room {
+		return grip{crosshair, func(p Pointer) gesture { return &opening{press: press{start: p, last: p}} }}
+	}
 	if e.hand != "" {
 		return grip{crosshair, func(p Pointer) gesture { return &placing{press: press{start: p, last: p}} }}
 	}

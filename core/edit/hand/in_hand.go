@@ -85,8 +85,8 @@ func (e *Editor) Repeat() {
 // InHand is the symbol in the hand, "" for none.
 func (e *Editor) InHand() symbol.Kind { return e.hand }
 
-// Holds reports whether the hand holds something, a symbol or the pipette.
-func (e *Editor) Holds() bool { return e.hand != "" || e.pipette }
+// Holds reports whether the hand holds something, a symbol, the pipette or what makes room.
+func (e *Editor) Holds() bool { return e.hand != "" || e.pipette || e.room }
 
 // LetGo empties the hand.
-func (e *Editor) LetGo() { e.hand, e.pipette = "", false }
+func (e *Editor) LetGo() { e.hand, e.pipette, e.room = "", false, false }

@@ -47,10 +47,21 @@ func (e *Editor) Pointer(p Pointer) {
 		e.selectUnder(p)
 	case "leave":
 		e.hover = ""
-		if g, ok := e.gesture.(*placing); ok && g.ghost {
+		if e.isGhost() {
 			e.gesture = nil
 		}
 	}
+}
+
+// isGhost reports whether what goes on only shows what a press would do.
+func (e *Editor) isGhost() bool {
+	switch g := e.gesture.(type) {
+	case *placing:
+		return g.ghost
+	case *opening:
+		return g.ghost
+	}
+	return false
 }
 
 // pointAt marks the step under the pointer, so that it shows its ports, and tells by the
@@ -58,6 +69,10 @@ func (e *Editor) Pointer(p Pointer) {
 func (e *Editor) pointAt(p Pointer) {
 	if e.hand != "" {
 		e.gesture = &placing{press: press{start: p, last: p}, ghost: true}
+		return
+	}
+	if e.room {
+		e.gesture = &opening{press: press{start: p, last: p}, ghost: true}
 		return
 	}
 	near := func() bool {
@@ -81,7 +96,7 @@ func (e *Editor) down(p Pointer) {
 		}
 		e.text.Accept(e.text.Now().Text) // a press elsewhere keeps what was typed
 	}
-	if ghost, ok := e.gesture.(*placing); ok && ghost.ghost {
+	if e.isGhost() {
 		e.gesture = nil
 	}
 	g := e.gripAt(p)
@@ -159,7 +174,7 @@ func (e *Editor) Cursor() string {
 	switch {
 	case e.gesture != nil:
 		return e.gesture.cursor()
-	case e.hand != "":
+	case e.hand != "" || e.room:
 		return crosshair
 	case e.over != "":
 		return e.over

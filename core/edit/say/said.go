@@ -408,6 +408,25 @@ func Locked(n int, all bool) string {
 	return fmt.Sprintf("%s locked and stayed as before.", map[bool]string{true: "1 step is", false: fmt.Sprintf("%d steps are", n)}[n == 1])
 }
 
+// DidOpen is what was done at a line across the page.
+func DidOpen(open bool) string {
+	if open {
+		return "make room"
+	}
+	return "close the gap"
+}
+
+// Opens tells how far a page opens at a line, or closes.
+func Opens(by float64, length string) string {
+	switch {
+	case by > 0:
+		return length + " more room"
+	case by < 0:
+		return length + " less"
+	}
+	return "drag right or down for room, left or up to close the gap"
+}
+
 // Degree are the words for how far tidying goes.
 func Degree(n int) string {
 	return [...]string{
@@ -598,6 +617,9 @@ const (
 	NoDistance   = "Type how far: a number with mm or in, such as 30 mm, 0 mm."
 	StepSize     = "Type a length: 30 mm or 1.2 in."
 	StepGap      = "Type a gap: 12 mm or 0.5 in."
+	MakeRoom     = "Drag right or down on the page to make room there, left or up to close a gap. The arrow keys do it at the pointer."
+	RoomWhere    = "Point at the place on the page first."
+	NoGap        = "There is no gap to close here."
 )
 
 // What the columns of a table that is pasted can say.

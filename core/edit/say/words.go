@@ -66,6 +66,7 @@ const (
 	WordStepGap          = "Gap between the steps"
 	WordLineUp           = "Line up"
 	WordTidy             = "Tidy"
+	WordMakeRoom         = "Make room"
 
 	WordLayOut      = "Lay out"
 	WordLayingOut   = "Laying out …"

@@ -406,9 +406,6 @@ document.addEventListener('alpine:init', () => {
     degree(e) {
       perform('tidy-degree', e.target.value);
     },
-    show() {
-      perform('tidy-show');
-    },
     hide() {
       perform('tidy-hide');
     },
