@@ -57,24 +57,24 @@ func TestDistributeAndSameSize(t *testing.T) {
 func TestSnap(t *testing.T) {
 	others := []geom.Rect{{X: 100, Y: 100, W: 100, H: 50}, {X: 240, Y: 100, W: 100, H: 50}}
 	// Nearly below the first: to its middle.
-	dx, _, g := Snap(geom.Rect{X: 103, Y: 300, W: 100, H: 50}, others, 7, Grid)
+	dx, _, g := Snap(geom.Rect{X: 103, Y: 300, W: 100, H: 50}, Field{Others: others, Grid: Grid}, 7)
 	if dx != -3 || len(g) == 0 || !g[0].Upright || g[0].At != 150 {
 		t.Errorf("middle: %v %v", dx, g)
 	}
 	// In the row, nearly as far from the second as that from the first.
-	dx, dy, g := Snap(geom.Rect{X: 384, Y: 102, W: 100, H: 50}, others, 7, Grid)
+	dx, dy, g := Snap(geom.Rect{X: 384, Y: 102, W: 100, H: 50}, Field{Others: others, Grid: Grid}, 7)
 	if dx != -4 || dy != -2 {
 		t.Errorf("gap: %v %v %v", dx, dy, g)
 	}
 	gap := 0.0
 	for _, l := range g {
-		gap = math.Max(gap, l.Gap)
+		gap = math.Max(gap, l.Size)
 	}
 	if gap != 40 {
 		t.Errorf("the gap written is %v", gap)
 	}
 	// Nothing near: the grid.
-	dx, dy, g = Snap(geom.Rect{X: 1003, Y: 905, W: 100, H: 50}, others, 7, Grid)
+	dx, dy, g = Snap(geom.Rect{X: 1003, Y: 905, W: 100, H: 50}, Field{Others: others, Grid: Grid}, 7)
 	if math.Mod(1003+dx, Grid) != 0 || math.Mod(905+dy, Grid) != 0 || len(g) != 0 {
 		t.Errorf("grid: %v %v %v", dx, dy, g)
 	}

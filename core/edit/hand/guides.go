@@ -1,9 +1,8 @@
 package hand
 
 import (
-	"fmt"
-
 	"plaintracer/core/arrange"
+	"plaintracer/core/edit/say"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
@@ -17,14 +16,24 @@ func (e *Editor) handRect(q geom.Point) geom.Rect {
 }
 
 // snapped is where a symbol of its usual size goes with its middle near q, and what it
-// is in line with there.
-func (e *Editor) snapped(k symbol.Kind, q geom.Point) (geom.Rect, []arrange.Guide) {
+// is in line with there; a connector that comes from a point runs straight.
+func (e *Editor) snapped(k symbol.Kind, q geom.Point, from ...geom.Point) (geom.Rect, []arrange.Guide) {
 	r := e.steps.Next.Size(k)
 	r.X, r.Y = q.X-r.W/2, q.Y-r.H/2
-	dx, dy, guides := arrange.Snap(r, e.steps.Rects(func(id string) bool { return id == pulledStep }), e.reach(), e.Page().GridSize())
+	f := e.field(q, func(id string) bool { return id == pulledStep })
+	for _, p := range from { // the connector from there runs straight
+		f.Facing = append(f.Facing, arrange.Facing{Upright: true, Off: r.W / 2, At: p.X}, arrange.Facing{Off: r.H / 2, At: p.Y})
+	}
+	dx, dy, guides := arrange.Snap(r, f, e.reach())
 	r.X += dx
 	r.Y += dy
 	return r, guides
+}
+
+// field is what a step near q lines up with, but for some steps.
+func (e *Editor) field(q geom.Point, but func(id string) bool) arrange.Field {
+	p := e.Page()
+	return arrange.Field{Others: e.steps.Rects(but), Lines: arrange.Lines(p, q), Grid: p.GridSize()}
 }
 
 // construction draws guides as thin lines to the paper's edge.
@@ -39,16 +48,26 @@ func (e *Editor) construction(m scene.Pen, guides []arrange.Guide) {
 	}
 }
 
-// gaps writes the distances that guides make equal.
-func (e *Editor) gaps(m scene.Pen, guides []arrange.Guide) {
+// told writes what guides show of a box: the distances that they make equal, and what else they are.
+func (e *Editor) told(m scene.Pen, guides []arrange.Guide, r geom.Rect) {
 	k := m.K
 	for _, l := range guides {
-		if l.Gap == 0 {
+		words, size := say.Guide[l.What], 11*k
+		if l.Size > 0 {
+			words += e.Length(l.Size)
+		}
+		if words == "" {
 			continue
 		}
-		words, size := fmt.Sprintf("%.0f mm", l.Gap*25.4/96), 11*k
 		w := typeset.Width(typeset.MonoBold, size, words)
 		x, y := l.Mid.X-w/2, l.Mid.Y+14*k
+		switch {
+		case l.What == arrange.Gaps:
+		case l.Upright:
+			x, y = r.CX()-w/2, r.Y-10*k
+		default:
+			x, y = r.Right()+10*k, r.CY()+4*k
+		}
 		m.Add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
 			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.MonoBold, Size: size, Fill: scene.Quiet, Width: w})
 	}

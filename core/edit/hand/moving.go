@@ -21,6 +21,7 @@ type moving struct {
 	before *sheet.Sheet // the page as it was
 	into   *sheet.Run   // the connector that the step would be put into
 	lines  []arrange.Guide
+	faced  []arrange.Facing // what their connectors run straight to
 	dx, dy float64
 	stand  []standing // the steps of the page, as it was at that status
 	status int
@@ -36,13 +37,19 @@ type standing struct {
 // standing are the steps of the page, which are where they are until the chart changes.
 func (g *moving) standing(e *Editor) []standing {
 	if p := e.Page(); g.stand == nil || g.status != e.Status() {
-		g.stand, g.status = make([]standing, 0, len(p.Steps)), e.Status()
+		g.stand, g.status, g.faced = make([]standing, 0, len(p.Steps)), e.Status(), nil
+		if !g.last.Ctrl {
+			g.faced = arrange.Faced(p, g.around(), e.Selected)
+		}
 		for _, s := range p.Steps {
 			g.stand = append(g.stand, standing{p.StepRect(s), e.Selected(s.ID), s.Behind()})
 		}
 	}
 	return g.stand
 }
+
+// around is the box around the steps, where they stood.
+func (g *moving) around() geom.Rect { return arrange.Around(g.boxes) }
 
 func (g *moving) move(e *Editor, p Pointer) {
 	if g.follow(e, p) {
@@ -62,12 +69,7 @@ func (g *moving) refresh(e *Editor) {
 			g.dx = 0
 		}
 	}
-	var all geom.Rect
-	for _, b := range g.boxes {
-		all = all.Union(b.Rect)
-	}
-	all.X += g.dx
-	all.Y += g.dy
+	all := g.around().Move(geom.Pt(g.dx, g.dy))
 	p := e.Page()
 	others := make([]geom.Rect, 0, len(p.Steps))
 	for _, s := range g.standing(e) {
@@ -75,8 +77,12 @@ func (g *moving) refresh(e *Editor) {
 			others = append(others, s.rect)
 		}
 	}
-	sx, sy, guides := arrange.Snap(all, others, e.reach(), e.Page().GridSize())
-	g.dx, g.dy, g.lines = g.dx+sx, g.dy+sy, guides
+	g.lines = nil
+	if !g.last.Alt { // with it all goes where it is put
+		f := arrange.Field{Others: others, Lines: arrange.Lines(p, all.Centre()), Facing: g.faced, Grid: p.GridSize()}
+		sx, sy, guides := arrange.Snap(all, f, e.reach())
+		g.dx, g.dy, g.lines = g.dx+sx, g.dy+sy, guides
+	}
 	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
 		g.into = e.lineUnder(g.before, p.Step(g.boxes[0].ID).Symbol, g.boxes[0].ID, g.at())
 	}
@@ -182,7 +188,7 @@ func (g *moving) marks(e *Editor, m scene.Pen) {
 		b := g.boxes[0].Rect // below the outline, not on what is beside it
 		m.Plate(say.LandsBeside, b.X+g.dx, b.Bottom()+g.dy+18*m.K)
 	}
-	e.gaps(m, g.lines)
+	e.told(m, g.lines, g.around().Move(geom.Pt(g.dx, g.dy)))
 	if g.into != nil {
 		m.Say(say.Into(e.Between(g.into.Line)), g.last.at())
 	}

@@ -29,6 +29,9 @@ func (g *placing) move(e *Editor, p Pointer) {
 func (g *placing) rect(e *Editor) (geom.Rect, []arrange.Guide) {
 	a, b := g.start.at(), g.last.at()
 	if g.ghost || a.Dist(b) < 2*slack/e.zoom {
+		if r := e.steps.Next.Size(e.hand); g.last.Alt { // exactly there
+			return geom.Rect{X: b.X - r.W/2, Y: b.Y - r.H/2, W: r.W, H: r.H}, nil
+		}
 		return e.snapped(e.hand, b)
 	}
 	if g.last.Shift {
@@ -62,13 +65,14 @@ func (g *placing) marks(e *Editor, m scene.Pen) {
 	if e.hand == "" {
 		return
 	}
-	r, _ := g.rect(e)
+	r, guides := g.rect(e)
 	if e.around(e.hand, r) {
 		m.Line(e.hand.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.4, 4, 3)
 		m.Say(say.WordBehind, g.last.at())
 		return
 	}
 	e.willStand(m, e.hand, r)
+	e.told(m, guides, r)
 	if l := e.lineUnder(e.Sheet(), e.hand, "", r); l != nil {
 		m.Say(say.Into(e.Between(l.Line)), g.last.at())
 	}

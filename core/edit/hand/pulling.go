@@ -3,6 +3,7 @@ package hand
 import (
 	"math"
 
+	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
@@ -66,6 +67,14 @@ func (g *pulling) end(e *Editor) (chart.End, string) {
 	return loose, say.NewStep
 }
 
+// stands is where a new step comes to stand, in line with what it is pulled from where that is near.
+func (g *pulling) stands(e *Editor) (geom.Rect, []arrange.Guide) {
+	if s := e.Page().Step(g.from.Step); s != nil {
+		return e.snapped(symbol.Process, g.last.at(), arrange.PortAt(e.Page(), s, g.from))
+	}
+	return e.snapped(symbol.Process, g.last.at())
+}
+
 func (g *pulling) refresh(e *Editor) {
 	g.target, g.words = g.end(e)
 	cmd := g.command(e)
@@ -87,7 +96,7 @@ func (g *pulling) command(e *Editor) chart.Command {
 	}
 	line := chart.Part{Do: "line.add", Page: p.ID, Line: l}
 	if g.fresh {
-		r, _ := e.snapped(symbol.Process, g.last.at())
+		r, _ := g.stands(e)
 		l.To = chart.End{Step: pulledStep}
 		return chart.Command{Words: say.DidConnectNew, Parts: g.with(e.steps.NewStep(pulledStep, symbol.Process, r), line)}
 	}
@@ -126,7 +135,7 @@ func (g *pulling) up(e *Editor, p Pointer) {
 		}
 		return
 	}
-	r, _ := e.snapped(symbol.Process, p.at())
+	r, _ := g.stands(e)
 	id, add := e.steps.AddStep(symbol.Process, r)
 	_, line := e.steps.AddLine(g.from, chart.End{Step: id}, from.Symbol, symbol.Process)
 	if e.Apply(say.DidConnectNew, g.with(add, line)...) {
@@ -151,8 +160,9 @@ func (g *pulling) marks(e *Editor, m scene.Pen) {
 		}
 		at.Y = math.Min(at.Y, sh.Rect.Y-8*m.K) // not over the step's own text
 	} else if g.fresh {
-		r, _ := e.snapped(symbol.Process, g.last.at())
+		r, guides := g.stands(e)
 		e.laneMark(m, r)
+		e.told(m, guides, r)
 		at.Y = math.Min(at.Y, r.Y-4*m.K)
 	}
 	if g.words != "" {
@@ -162,7 +172,7 @@ func (g *pulling) marks(e *Editor, m scene.Pen) {
 
 func (g *pulling) guides(e *Editor, m scene.Pen) {
 	if g.fresh {
-		_, guides := e.snapped(symbol.Process, g.last.at())
+		_, guides := g.stands(e)
 		e.construction(m, guides)
 	}
 }

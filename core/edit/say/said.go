@@ -3,6 +3,7 @@ package say
 import (
 	"fmt"
 	"math"
+	"plaintracer/core/arrange"
 	"strings"
 
 	"plaintracer/core/chart"
@@ -406,6 +407,12 @@ func Locked(n int, all bool) string {
 		return "They are locked. Unlock them first: Hold together, Lock."
 	}
 	return fmt.Sprintf("%s locked and stayed as before.", map[bool]string{true: "1 step is", false: fmt.Sprintf("%d steps are", n)}[n == 1])
+}
+
+// Guide are the words for what guides show, or what comes before the size.
+var Guide = [...]string{
+	arrange.Sizes: "= ", arrange.Straight: "straight", arrange.LaneMiddle: "lane middle", arrange.PageMiddle: "page middle", arrange.Margin: "margin",
+	arrange.Ruled: "",
 }
 
 // DidOpen is what was done at a line across the page.
