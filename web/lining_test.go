@@ -140,3 +140,39 @@ func TestTidyInTheBrowser(t *testing.T) {
 		t.Error("the drawer is closed, and outlines are shown")
 	}
 }
+
+// A guide line is pulled out of a ruler with the hand: it says how far it is from the edge, and a step sticks to it.
+func TestGuideLineInTheBrowser(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.openChart(s, ragged())
+	b.press("Page…")
+	b.run(clickOn(`[data-act="page-ruler"][data-arg=mm]`))
+	b.press("Close")
+	b.frame()
+	lines := func() int { return eval[int](b, `document.querySelectorAll('#drawing .board [stroke-dasharray]').length`) }
+	b.drag(-7, 300, 703, 300, func() {
+		if words := eval[string](b, `document.querySelector('#drawing .hand').textContent`); words != "186.3 mm" || lines() != 1 {
+			t.Errorf("while it is pulled it says %q, and %d lines are drawn", words, lines())
+		}
+	})
+	b.frame()
+	if lines() != 1 {
+		t.Fatalf("let go, %d lines are drawn", lines())
+	}
+	st := b.page().Steps[0]
+	x, y := b.middle(st.Text)
+	b.drag(x, y, 701, 560, nil)
+	b.frame()
+	if now := b.page().Step(st.ID); now.X+now.W/2 != 704 {
+		t.Errorf("the step's middle is at %v, want 704", now.X+now.W/2)
+	}
+	b.saved()
+	b.drag(704, 680, -30, 680, nil)
+	b.frame()
+	if lines() != 0 {
+		t.Errorf("pulled off the page, %d lines are left", lines())
+	}
+}

@@ -14,6 +14,11 @@ func Lines(p *chart.Page, at geom.Point) []Line {
 		{true, w / 2, PageMiddle}, {true, m, Margin}, {true, w - m, Margin},
 		{false, h / 2, PageMiddle}, {false, m, Margin}, {false, h - m, Margin},
 	}
+	if p.Setup != nil {
+		for _, g := range p.Setup.Guides {
+			out = append(out, Line{g.Upright, g.At, Ruled})
+		}
+	}
 	if l := p.LaneUnder(at); l != nil {
 		r := p.LaneSpace(l)
 		if p.Down {

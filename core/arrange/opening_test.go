@@ -63,7 +63,12 @@ func TestOpened(t *testing.T) {
 		{"past its middle it stays", false, true, 360, 60, nil, "a 100,40 b 300,40 c 300,200", 60},
 		{"in lanes, along the flow, in all of them", true, true, 250, 60, nil, "a 100,40 b 360,40 c 360,30 l1 200 l2 120", 60},
 		{"across the flow, in the lane alone, which grows", true, false, 60, 60, nil, "a 100,100 b 300,100 c 300,30 l1 260 l2 120", 60},
-		{"lanes that run down", true, true, 100, 60, func(p *chart.Page) { p.Down = true; p.Steps[0].Y, p.Steps[1].Y = 100, 260; p.Steps[1].X = 100; p.Steps[2].X = 20 },
+		{"lanes that run down", true, true, 100, 60, func(p *chart.Page) {
+			p.Down = true
+			p.Steps[0].Y, p.Steps[1].Y = 100, 260
+			p.Steps[1].X = 100
+			p.Steps[2].X = 20
+		},
 			"a 160,100 b 160,260 c 20,30 l1 260 l2 120", 60},
 		{"a gap closes to what is left between steps", false, true, 250, -500, nil, "a 100,40 b 236,40 c 236,200", -64},
 		{"it closes by as much as it is told", false, true, 250, -40, nil, "a 100,40 b 260,40 c 260,200", -40},

@@ -21,6 +21,8 @@ type Setup struct {
 	Ruler  Ruler    `json:"ruler,omitempty"` // along the edges, on the screen; none without
 	Fit    bool     `json:"fit,omitempty"`   // what has outgrown the sheet is printed smaller
 	Lanes  bool     `json:"lanes,omitempty"` // further pages have all lanes, not only those with steps
+
+	Guides []GuideLine `json:"guides,omitempty"` // a list of them is not changed but replaced
 }
 
 // Strip is a line of text along an edge of the page. Words in braces stand for what is so: the
@@ -103,6 +105,9 @@ func (s Setup) With(o Setup) Setup {
 	if o.Ruler != "" {
 		out.Ruler = o.Ruler
 	}
+	if len(o.Guides) > 0 {
+		out.Guides = o.Guides
+	}
 	out.Fit, out.Lanes = s.Fit || o.Fit, s.Lanes || o.Lanes
 	return out
 }
@@ -142,6 +147,9 @@ func (s *Setup) check() error {
 	if g := s.Grid; g != nil && !(g.Size >= LeastGrid && g.Size <= MostGrid) {
 		return fmt.Errorf(badGrid, g.Size, LeastGrid, MostGrid)
 	}
+	if err := checkGuides(s.Guides); err != nil {
+		return err
+	}
 	if !slices.Contains([]Ruler{NoRuler, InMM, InInch}, s.Ruler) {
 		return fmt.Errorf(badRuler, s.Ruler)
 	}
@@ -153,17 +161,23 @@ func (s *Setup) rounded() *Setup {
 	if s == nil || s.IsZero() {
 		return nil
 	}
-	out := *s
+	out, same := *s, true
 	if s.Margin != nil && geom.Round2(*s.Margin) != *s.Margin {
 		v := geom.Round2(*s.Margin)
-		out.Margin = &v
+		out.Margin, same = &v, false
 	}
 	if s.Grid != nil && geom.Round2(s.Grid.Size) != s.Grid.Size {
 		g := *s.Grid
 		g.Size = geom.Round2(g.Size)
-		out.Grid = &g
+		out.Grid, same = &g, false
 	}
-	if out == *s {
+	for i, g := range s.Guides {
+		if at := geom.Round2(g.At); at != g.At {
+			out.Guides, same = slices.Clone(out.Guides), false
+			out.Guides[i].At = at
+		}
+	}
+	if same {
 		return s
 	}
 	return &out

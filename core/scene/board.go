@@ -25,6 +25,13 @@ func Board(s *sheet.Sheet) Element {
 	case chart.InInch:
 		e.Items = append(e.Items, rulers(w, h, 96.0/8, 8, 1)...)
 	}
+	for _, g := range setup.Guides {
+		line := geom.Path{}.Move(0, g.At).Line(w, g.At)
+		if g.Upright {
+			line = geom.Path{}.Move(g.At, 0).Line(g.At, h)
+		}
+		e.Items = append(e.Items, Item{Path: line, Stroke: Quiet, Weight: 0.8, Dash: []float64{8, 4}})
+	}
 	if s.Page.Outgrown() && !setup.Fit {
 		sw, sh := s.Page.SheetSize()
 		e.Items = append(e.Items, Item{Path: geom.Box(geom.Rect{W: math.Min(sw, w), H: math.Min(sh, h)}), Stroke: Red, Weight: 1.5, Dash: []float64{10, 6}})
@@ -32,10 +39,25 @@ func Board(s *sheet.Sheet) Element {
 	return e
 }
 
-const (
-	gridLine = "#D9D3C6"
-	ruleWide = 14.0 // px
-)
+const gridLine = "#D9D3C6"
+
+// ruleWide is how wide rulers are, px.
+const ruleWide = 14.0
+
+// OnRuler reports whether a point is on one of the rulers of a page, and whether that is the left one, out of which
+// upright guide lines are pulled.
+func OnRuler(s *sheet.Sheet, q geom.Point) (left, ok bool) {
+	if style.Setup(s.Page).Ruler == chart.NoRuler {
+		return false, false
+	}
+	switch {
+	case q.X < 0 && q.X >= -ruleWide && q.Y >= 0 && q.Y <= s.Page.H:
+		return true, true
+	case q.Y < 0 && q.Y >= -ruleWide && q.X >= 0 && q.X <= s.Page.W:
+		return false, true
+	}
+	return false, false
+}
 
 // grid is the lines of a grid, those inside of the page.
 func grid(w, h, size float64) geom.Path {

@@ -75,6 +75,14 @@ func (e *Editor) gripAt(p Pointer) grip {
 	if s, ok := e.spotAt(q); ok {
 		return e.lineGrip(s, p)
 	}
+	if left, ok := scene.OnRuler(e.Sheet(), q); ok {
+		g := &ruling{press: press{start: p, last: p}, line: chart.GuideLine{Upright: left, At: -1}}
+		return grip{g.cursor(), func(p Pointer) gesture { return g }}
+	}
+	if line, ok := e.guideAt(q); ok {
+		g := &ruling{press: press{start: p, last: p}, line: line}
+		return grip{g.cursor(), func(p Pointer) gesture { return g }}
+	}
 	if scene.KeyBox(e.Sheet()).Contains(q) && e.Page().Key != nil {
 		return grip{moveAll, func(p Pointer) gesture {
 			e.Select()

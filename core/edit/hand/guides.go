@@ -65,8 +65,10 @@ func (e *Editor) told(m scene.Pen, guides []arrange.Guide, r geom.Rect) {
 		case l.What == arrange.Gaps:
 		case l.Upright:
 			x, y = r.CX()-w/2, r.Y-10*k
-		default:
-			x, y = r.Right()+10*k, r.CY()+4*k
+		case l.What == arrange.Sizes: // not on what stands beside it
+			x, y = r.CX()-w/2, r.Bottom()+18*k
+		default: // just above the line
+			x, y = r.Right()+10*k, l.At-5*k
 		}
 		m.Add(scene.Item{Path: geom.Box(geom.Rect{X: x - 2*k, Y: y - 10*k, W: w + 4*k, H: 13 * k}), Fill: scene.Paper},
 			scene.Item{Text: words, At: geom.Pt(x, y), Face: typeset.MonoBold, Size: size, Fill: scene.Quiet, Width: w})

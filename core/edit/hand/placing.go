@@ -72,9 +72,10 @@ func (g *placing) marks(e *Editor, m scene.Pen) {
 		return
 	}
 	e.willStand(m, e.hand, r)
-	e.told(m, guides, r)
 	if l := e.lineUnder(e.Sheet(), e.hand, "", r); l != nil {
 		m.Say(say.Into(e.Between(l.Line)), g.last.at())
+	} else {
+		e.told(m, guides, r)
 	}
 }
 

@@ -27,6 +27,8 @@ type SheetFacts struct {
 	Paper   string   `json:"paper"`   // colour that the page is drawn on
 	Tints   []string `json:"tints"`   // colours of the house style that the ground can have
 	Strips  []string `json:"strips"`  // header left, centre, right, footer left, centre, right
+	Upright string   `json:"upright"` // guide lines, from the left edge
+	Level   string   `json:"level"`   // from the upper edge
 	Over    string   `json:"over"`    // in words, how the drawing has outgrown the sheet; "" where it has not
 	Short   string   `json:"short"`   // the same in few words
 }
@@ -43,6 +45,7 @@ func (e *Editor) sheetFacts() SheetFacts {
 	if s.Grid != nil {
 		f.Grid = e.Length(s.Grid.Size)
 	}
+	f.Upright, f.Level = e.guidesSaid(true), e.guidesSaid(false)
 	if s.Ground != nil {
 		f.Ground, f.Ground2 = s.Ground.Colour, s.Ground.Colour2
 	}
@@ -142,6 +145,8 @@ func (e *Editor) SetSheetTyped(arg string) {
 		if v, ok := length(chart.LeastGrid, chart.MostGrid); ok {
 			e.SetGrid(func(g *chart.Grid) { g.Size = v })
 		}
+	case "upright", "level":
+		e.setGuides(a.What == "upright", a.Value)
 	case "ground", "ground2":
 		e.SetGround(a.What == "ground2", a.Value)
 	default:

@@ -625,6 +625,10 @@ const (
 	StepSize     = "Type a length: 30 mm or 1.2 in."
 	StepGap      = "Type a gap: 12 mm or 0.5 in."
 	MakeRoom     = "Drag right or down on the page to make room there, left or up to close a gap. The arrow keys do it at the pointer."
+	GuideGoes    = "the guide line goes"
+	DidGuide     = "set a guide line"
+	DidDropGuide = "take a guide line away"
+	BadGuides    = "Type lengths with commas between them: 30 mm, 60 mm."
 	RoomWhere    = "Point at the place on the page first."
 	NoGap        = "There is no gap to close here."
 )

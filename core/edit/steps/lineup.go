@@ -120,7 +120,7 @@ func (e *Editor) gaps() (across, down string) {
 // SameSize makes the selected steps as wide, as high or both as the largest.
 func (e *Editor) SameSize(width, height bool) {
 	e.Free(e.Steps())
-	e.putInLine(say.DidSameSize, e.places(arrange.SameSize(e.Boxes(), width, height)), true, false)
+	e.putInLine(say.DidSameSize, e.PlacesOf(arrange.SameSize(e.Boxes(), width, height)), true, false)
 }
 
 // lineUp brings the units that are selected to where to says; with split those of each lane by themselves.
@@ -143,7 +143,7 @@ func (e *Editor) lineUp(words string, split, across bool, to func([]arrange.Box)
 				moved[i].Rect.X += b.Rect.X - was.X
 				moved[i].Rect.Y += b.Rect.Y - was.Y
 			}
-			places = append(places, e.places(moved)...)
+			places = append(places, e.PlacesOf(moved)...)
 		}
 	}
 	e.putInLine(words, places, across, grouped)
@@ -179,9 +179,9 @@ func (e *Editor) byLane(us []unit, split bool) [][]arrange.Box {
 	return out
 }
 
-// places are where steps stand whose boxes on the page are given, each in its lane as
+// PlacesOf are where steps stand whose boxes on the page are given, each in its lane as
 // before.
-func (e *Editor) places(bs []arrange.Box) []chart.Place {
+func (e *Editor) PlacesOf(bs []arrange.Box) []chart.Place {
 	p := e.Page()
 	var out []chart.Place
 	for _, b := range bs {

@@ -55,5 +55,5 @@ func (e *Editor) replacePicture(s *chart.Step, f chart.File, tall float64) {
 	r := e.Page().StepRect(s)
 	r.H = math.Max(leastStep, geom.Round2(r.W*tall))
 	e.Apply(say.DidPicture, chart.Part{Do: "step.set", Page: e.PageID(), ID: s.ID, Picture: &f},
-		chart.Part{Do: "step.place", Page: e.PageID(), Places: e.places([]arrange.Box{{ID: s.ID, Rect: r}})})
+		chart.Part{Do: "step.place", Page: e.PageID(), Places: e.PlacesOf([]arrange.Box{{ID: s.ID, Rect: r}})})
 }

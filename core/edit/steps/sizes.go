@@ -33,7 +33,7 @@ func (e *Editor) SizeTyped(arg string) {
 			bs[i].Rect.W, bs[i].Rect.X = px, geom.Round2(c.X-px/2)
 		}
 	}
-	e.Apply(say.DidStepSize, chart.Part{Do: "step.place", Page: e.PageID(), Places: e.places(bs)})
+	e.Apply(say.DidStepSize, chart.Part{Do: "step.place", Page: e.PageID(), Places: e.PlacesOf(bs)})
 }
 
 // leastStep is the smallest side of a step that can be typed, px.
