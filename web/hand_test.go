@@ -185,7 +185,7 @@ func TestCarriedFromTheBench(t *testing.T) {
 		b.frame()
 	}
 	carry([2]float64{900, 300}, func() {
-		seen := b.rect(`[...document.querySelectorAll('#layer-marks path')]`)
+		seen := b.rect(`[...document.querySelectorAll('#layer-marks [stroke-dasharray]')]`)
 		if math.Abs(seen.cx()-900) > 12 || math.Abs(seen.cy()-300) > 12 || seen.W < 60 {
 			t.Errorf("over the paper it is seen at %v", seen)
 		}
@@ -211,7 +211,7 @@ func TestCarriedFromTheBench(t *testing.T) {
 	b.mouse(chromedp.MouseMoved, 1000, 500)
 	b.mouse(chromedp.MouseMoved, 1004, 502)
 	b.frame()
-	if seen := b.rect(`[...document.querySelectorAll('#layer-marks path')]`); math.Abs(seen.cx()-1004) > 12 || math.Abs(seen.cy()-502) > 12 {
+	if seen := b.rect(`[...document.querySelectorAll('#layer-marks [stroke-dasharray]')]`); math.Abs(seen.cx()-1004) > 12 || math.Abs(seen.cy()-502) > 12 {
 		t.Errorf("carried it is seen at %v", seen)
 	}
 	b.key("\x1b")

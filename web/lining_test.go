@@ -152,7 +152,9 @@ func TestGuideLineInTheBrowser(t *testing.T) {
 	b.run(clickOn(`[data-act="page-ruler"][data-arg=mm]`))
 	b.press("Close")
 	b.frame()
-	lines := func() int { return eval[int](b, `document.querySelectorAll('#drawing .board [stroke-dasharray]').length`) }
+	lines := func() int {
+		return eval[int](b, `document.querySelectorAll('#drawing .board [stroke-dasharray]').length`)
+	}
 	b.drag(-7, 300, 703, 300, func() {
 		if words := eval[string](b, `document.querySelector('#drawing .hand').textContent`); words != "186.3 mm" || lines() != 1 {
 			t.Errorf("while it is pulled it says %q, and %d lines are drawn", words, lines())

@@ -22,6 +22,8 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 			e.hand.OpenBy(d, shift)
 		case ctrl:
 			e.nearest(d)
+		case alt:
+			e.steps.Swap(d)
 		default:
 			e.steps.Nudge(d.X*step, d.Y*step)
 		}
@@ -179,11 +181,12 @@ var otherKeys = []KeyLine{
 	{[]string{"arrow keys"}, "Move by one grid step"},
 	{[]string{"Shift+arrow keys"}, "Move by 1 px"},
 	{[]string{"Ctrl+arrow keys"}, "Select the nearest step in that direction"},
+	{[]string{"Alt+arrow keys"}, "Change places with what is beside them in that direction"},
 	{[]string{"Space+drag"}, "Pan"},
 	{[]string{"Ctrl+wheel"}, "Zoom"},
 	{[]string{"Ctrl+drag"}, "Leave a copy behind"},
 	{[]string{"Shift+drag"}, "Move straight across or down; keep proportions while resizing"},
-	{[]string{"Alt+drag"}, "From or onto an outline: add a port there. Elsewhere: leave the end loose"},
+	{[]string{"Alt+drag"}, "A step: put it exactly there, without guides. From or onto an outline: add a port there. Elsewhere: leave the end loose"},
 	{[]string{"drag a line"}, "Slide that segment of the connector and pin it"},
 	{[]string{"drop on a line"}, "Put the step into that connector"},
 }

@@ -283,3 +283,80 @@ func TestMakeRoom(t *testing.T) {
 		t.Error("the key a second time does not put it away")
 	}
 }
+
+// Rows, columns, lanes and branches are selected as wholes, change places, and are moved as one.
+func TestManyAtOnce(t *testing.T) {
+	w := ragged(t, true)
+	for _, c := range []struct{ from, do, want string }{
+		{"a", "select-row", "abc"}, {"a", "select-column", "ad"}, {"e", "select-row", "de"}, {"d", "select-lane", "de"}, {"b", "select-branch", "bc"},
+	} {
+		w.picks(c.from)
+		if w.Do(c.do, ""); w.chosen() != c.want {
+			t.Errorf("%s from %s: %s, want %s", c.do, c.from, w.chosen(), c.want)
+		}
+	}
+	w.SelectBand("l1")
+	if w.Do("select-lane", ""); w.chosen() != "abc" {
+		t.Errorf("the lane's: %s", w.chosen())
+	}
+	// The end of a row at the page's edge takes a press.
+	w.picks("a")
+	a := w.Sheet().Shape("a").Rect
+	w.Pointer(Pointer{Type: "down", X: 9, Y: a.CY(), Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: 9, Y: a.CY(), Zoom: 1})
+	if w.chosen() != "abc" {
+		t.Errorf("by the row's end: %s", w.chosen())
+	}
+	w.picks("e")
+	w.Pointer(Pointer{Type: "down", X: w.Sheet().Shape("e").Rect.CX(), Y: 9, Zoom: 1})
+	w.Pointer(Pointer{Type: "up", X: w.Sheet().Shape("e").Rect.CX(), Y: 9, Zoom: 1})
+	if w.chosen() != "be" {
+		t.Errorf("by the column's end: %s", w.chosen())
+	}
+	// Columns and steps change places with what is beside them.
+	w.picks("a", "d")
+	w.Key("ArrowRight", false, false, true)
+	if got := w.at("abde"); got != "a 264,40 112x56 b 100,46 112x56 d 270,50 112x56 e 104,44 112x56 " {
+		t.Errorf("columns exchanged: %s", got)
+	}
+	w.Key("ArrowLeft", false, false, true)
+	if got := w.at("abde"); got != "a 100,40 112x56 b 266,46 112x56 d 106,50 112x56 e 270,44 112x56 " {
+		t.Errorf("and back: %s", got)
+	}
+	if w.Key("ArrowUp", false, false, true); w.Update(false).Notice == "" {
+		t.Error("where nobody is beside them there is no word")
+	}
+	w.picks("a", "e")
+	w.Do("exchange", "")
+	if a, e := w.Page().Step("a"), w.Page().Step("e"); a.Lane != "l2" || e.Lane != "l1" || a.X != 270 || e.X != 100 {
+		t.Errorf("a and e exchanged: %s in %s and %s", w.at("ae"), a.Lane, e.Lane)
+	}
+}
+
+// What is reached through a step alone is its branch; a second time all that follows it is selected.
+func TestSelectBranch(t *testing.T) {
+	c := chart.New("Branch")
+	p := c.Pages[0]
+	for i, id := range "abcdefg" {
+		p.Steps = append(p.Steps, &chart.Step{ID: string(id), Symbol: symbol.Process, X: 150 * float64(i), Y: 100, W: 112, H: 56})
+	}
+	for _, way := range []string{"ab", "bc", "bd", "ce", "ef", "df", "fg", "fb"} { // c and e are the branch of c; f comes of both; back from f to b
+		p.Connectors = append(p.Connectors, &chart.Connector{ID: way, From: chart.End{Step: way[:1]}, To: chart.End{Step: way[1:]}, Meaning: chart.Flow})
+	}
+	w := &window{t, New(c, 0, "win1")}
+	for _, c := range []struct{ from, once, twice string }{{"c", "ce", "bcdefg"}, {"f", "fg", "bcdefg"}, {"a", "abcdefg", "abcdefg"}, {"b", "bcdefg", "bcdefg"}, {"g", "bcdefg", ""}} {
+		if w.picks(c.from); c.from == "g" {
+			w.Key("End", true, false, false)
+			if w.chosen() != "g" || w.Update(false).Notice == "" {
+				t.Errorf("after the last: %s", w.chosen())
+			}
+			continue
+		}
+		w.Key("End", true, false, false)
+		once := w.chosen()
+		w.Key("End", true, false, false)
+		if once != c.once || w.chosen() != c.twice {
+			t.Errorf("from %s: %s then %s, want %s then %s", c.from, once, w.chosen(), c.once, c.twice)
+		}
+	}
+}

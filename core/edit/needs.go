@@ -1,6 +1,8 @@
 package edit
 
 import (
+	"slices"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/colour"
 	"plaintracer/core/edit/looks"
@@ -233,6 +235,14 @@ func needPinned(e *Editor) string {
 func needBand(e *Editor) string {
 	if e.Band() == "" {
 		return say.WhyBand
+	}
+	return ""
+}
+
+// needLaned wants a lane, or a step in one.
+func needLaned(e *Editor) string {
+	if e.bands.Lane() == nil && !slices.ContainsFunc(e.Steps(), func(s *chart.Step) bool { return s.Lane != "" }) {
+		return say.WhyLane
 	}
 	return ""
 }

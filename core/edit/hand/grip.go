@@ -29,6 +29,11 @@ func (e *Editor) gripAt(p Pointer) grip {
 	if e.hand != "" {
 		return grip{crosshair, func(p Pointer) gesture { return &placing{press: press{start: p, last: p}} }}
 	}
+	if r, ok := e.rowEndAt(q); ok {
+		return grip{pointing, func(Pointer) gesture {
+			return &clicking{form: pointing, do: func() { e.steps.SelectRow(r.column) }}
+		}}
+	}
 	if sh, port := e.portUnder(q); sh != nil {
 		from := chart.End{Step: sh.Step.ID, Port: port.Name}
 		return grip{crosshair, func(p Pointer) gesture { return &pulling{press: press{start: p, last: p}, from: from} }}

@@ -32,6 +32,7 @@ func (e *Editor) selectionMarks() *scene.Element {
 	}
 	e.foundMarks(m)
 	e.stepMarks(m)
+	e.endMarks(m)
 	for i := range sh.Lines {
 		r := &sh.Lines[i]
 		if !e.Selected(r.Line.ID) {

@@ -363,7 +363,7 @@ function key(e) {
     return;
   if (
     e.key === 'Tab' ||
-    (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|ContextMenu|Page(Up|Down)$)/.test(e.key))
+    (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|End|ContextMenu|Page(Up|Down)$)/.test(e.key))
   )
     return;
   const u = core.key(e.key, e.shiftKey, ctrl, e.altKey);
