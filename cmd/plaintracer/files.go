@@ -149,20 +149,32 @@ func importCommand() *cobra.Command {
 
 func layoutCommand() *cobra.Command {
 	var out, dir, paper string
-	var pages bool
+	var pages, asTree bool
 	dirs := map[string]layout.Direction{"down": layout.Down, "right": layout.Right}
+	grows := map[string]layout.Direction{"down": layout.Down, "right": layout.Right, "up": layout.Up, "left": layout.Left}
 	cmd := output(&cobra.Command{
 		Use:   "layout chart.json -o out.json",
 		Short: "Compute places for all steps",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			d, ok := dirs[dir]
-			if !ok {
+			if asTree {
+				d, ok = grows[dir]
+			}
+			if !ok && asTree {
+				return fmt.Errorf("--dir %q: expected right, down, left or up", dir)
+			} else if !ok {
 				return fmt.Errorf("--dir %q: expected right or down", dir)
 			}
 			c, err := readChart(args[0])
 			if err != nil {
 				return err
+			}
+			if asTree {
+				if err := layout.Trees(cmd.Context(), c, d); err != nil {
+					return err
+				}
+				return writeChart(out, c)
 			}
 			if err := layOut(cmd.Context(), c, d, paper); err != nil {
 				return err
@@ -177,6 +189,7 @@ func layoutCommand() *cobra.Command {
 	}, &out)
 	cmd.Flags().StringVar(&paper, "sheet", "", "lay out for a sheet: "+strings.Join(paperNames(), ", ")+"; without it as wide as the chart likes to be")
 	cmd.Flags().BoolVar(&pages, "pages", false, "what lies beyond the sheet goes on on further pages, linked by lettered off-page connectors")
+	cmd.Flags().BoolVar(&asTree, "tree", false, "lay pages without lanes out as trees, whoever leads to a step above it; --dir is where they grow: down, right, up or left")
 	cmd.Flags().StringVar(&dir, "dir", "down", "reading direction of pages without lanes: right or down (pages with lanes always read to the right)")
 	return cmd
 }

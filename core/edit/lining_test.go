@@ -360,3 +360,23 @@ func TestSelectBranch(t *testing.T) {
 		}
 	}
 }
+
+// A page is laid out as a tree; what is locked stays.
+func TestTreeCommand(t *testing.T) {
+	w := ragged(t, false)
+	w.picks("c")
+	w.Do("lock", "")
+	was := w.at("c")
+	w.Do("tree-down", "")
+	a, b := w.Page().Step("a"), w.Page().Step("b")
+	if a.X+a.W/2 != b.X+b.W/2 || b.Y < a.Y+a.H || w.at("c") != was {
+		t.Errorf("a tree: %s", w.at("abcde"))
+	}
+	w.Do("tree-right", "")
+	if a.Y+a.H/2 != b.Y+b.H/2 || b.X < a.X+a.W {
+		t.Errorf("to the right: %s", w.at("abcde"))
+	}
+	if w = ragged(t, true); w.Facts().Why["tree-down"] == "" {
+		t.Error("a page with lanes can be a tree")
+	}
+}

@@ -2,8 +2,10 @@ package pages
 
 import (
 	"context"
+	"slices"
 
 	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/edit/session"
 	"plaintracer/core/layout"
@@ -26,6 +28,28 @@ func (e *Editor) LayOut(all bool, dir layout.Direction) {
 		return
 	}
 	e.outgrown()
+}
+
+// LayOutTree lays the page out as a tree; what is locked stays where it is.
+func (e *Editor) LayOutTree(dir layout.Direction) {
+	cmd, ok, _ := layout.Hierarchy(context.Background(), e.Page(), dir)
+	if !ok {
+		return
+	}
+	held := 0
+	for i, d := range cmd.Parts {
+		cmd.Parts[i].Places = slices.DeleteFunc(d.Places, func(pl chart.Place) bool {
+			if s := e.Page().Step(pl.ID); !s.Locked {
+				return false
+			}
+			held++
+			return true
+		})
+	}
+	cmd.Parts = slices.DeleteFunc(cmd.Parts, func(d chart.Part) bool { return d.Do == "step.place" && len(d.Places) == 0 })
+	if e.ApplyAnew(e.Page().Connectors, say.DidTree, cmd.Parts...) && held > 0 {
+		e.Say(say.Locked(held, false))
+	}
 }
 
 // SplitPage moves what lies beyond the sheet to as many pages more as it takes. Lanes that are higher

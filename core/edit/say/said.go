@@ -415,6 +415,9 @@ var Guide = [...]string{
 	arrange.Ruled: "",
 }
 
+// TreeTo lays a page out as a tree that grows there.
+func TreeTo(where string) string { return "Lay out as a tree, growing " + strings.ToLower(where) }
+
 // DidOpen is what was done at a line across the page.
 func DidOpen(open bool) string {
 	if open {
@@ -628,6 +631,7 @@ const (
 	NothingFollows = "Nothing more follows."
 	NothingBeside  = "Nothing beside it can change places with it: there is nobody, or somebody is in the way."
 	WhyTwoThings   = "Select two steps, or two groups, first."
+	DidTree        = "lay out as a tree"
 	DidExchange    = "exchange places"
 	GuideGoes      = "the guide line goes"
 	DidGuide       = "set a guide line"

@@ -1,0 +1,256 @@
+package layout
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"plaintracer/core/arrange"
+	"plaintracer/core/chart"
+	"plaintracer/core/flow"
+	"plaintracer/core/geom"
+	"plaintracer/core/layout/tree"
+)
+
+// Upward and leftward only hierarchies grow.
+const (
+	Up Direction = iota + 2
+	Left
+)
+
+// Distances of a hierarchy, px.
+const (
+	kinGap   = 24.0 // between the children of one parent
+	clanGap  = 40.0 // between those of several
+	levelGap = 48.0
+	indent   = 32.0 // of leaves that stand below each other, from the parent's edge
+)
+
+// Trees lays out every page of a chart without lanes as a tree, with room on its sheet.
+func Trees(ctx context.Context, c *chart.Chart, dir Direction) error {
+	for _, p := range c.Pages {
+		cmd, ok, err := Hierarchy(ctx, p, dir)
+		if err != nil {
+			return err
+		}
+		if !ok {
+			continue
+		}
+		if _, err := chart.Apply(c, cmd); err != nil {
+			return err
+		}
+		if room := arrange.Room(p); len(room) > 0 {
+			if _, err := chart.Apply(c, chart.Command{Parts: room}); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// hierarchy is a page as a tree: who stands under whom.
+type hierarchy struct {
+	page   *chart.Page
+	dir    Direction
+	kin    *tree.Tree
+	beside []bool          // the line of their superior
+	size   geom.Point      // of the largest step, across the levels and along
+	below  map[string]bool // leaves that stand below each other
+}
+
+// Hierarchy returns the command that lays a page without lanes out as a tree that grows in a direction: the first way
+// into a step says under whom it stands. Who is reached by an aside and has nobody below stands beside the line of its
+// superior, an assistant. Where a level would be wider than the sheet, leaves with one superior stand below each other.
+// ok is false for a page with lanes, or without steps.
+func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
+	if len(p.Lanes) > 0 {
+		return chart.Command{}, false, nil
+	}
+	h := newHierarchy(front(p), dir)
+	if len(h.page.Steps) == 0 {
+		return chart.Command{}, false, ctx.Err()
+	}
+	places := h.places(false)
+	if across(places)+h.size.X > h.room() {
+		places = h.places(true)
+	}
+	cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.place", Page: p.ID, Places: h.onPage(places)})
+	ways := map[string]*chart.Way{}
+	for _, c := range p.Connectors {
+		if set := h.line(c); set.From != nil || set.To != nil {
+			cmd.Parts = append(cmd.Parts, set)
+		}
+		if c.Way != nil {
+			ways[c.ID] = nil
+		}
+	}
+	if len(ways) > 0 {
+		cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
+	}
+	return cmd, true, ctx.Err()
+}
+
+func newHierarchy(p *chart.Page, dir Direction) *hierarchy {
+	g := flow.Of(p)
+	h := &hierarchy{page: p, dir: dir, beside: make([]bool, len(p.Steps)), below: map[string]bool{}}
+	parents := make([]int, len(p.Steps))
+	for v, s := range p.Steps {
+		if parents[v] = -1; len(g.In[v]) > 0 {
+			w := g.Ways[g.In[v][0]]
+			parents[v], h.beside[v] = w.From, w.Line.Meaning == chart.Aside && len(g.Out[v]) == 0
+		}
+		size := h.turned(geom.Pt(s.W, s.H))
+		h.size = geom.Pt(math.Max(h.size.X, size.X), math.Max(h.size.Y, size.Y))
+	}
+	h.kin = tree.Of(parents)
+	return h
+}
+
+// turned is a size, or a place, across the levels and along them.
+func (h *hierarchy) turned(q geom.Point) geom.Point {
+	if h.dir == Right || h.dir == Left {
+		return geom.Pt(q.Y, q.X)
+	}
+	return q
+}
+
+// room is how wide the sheet is, across the levels.
+func (h *hierarchy) room() float64 {
+	w, ht := h.page.SheetSize()
+	m := h.page.Margin() + edge
+	return h.turned(geom.Pt(w-2*m, ht-2*m)).X
+}
+
+// node is a node of the placing: a step, or with none a line with assistants beside it.
+type node struct {
+	step   int // -1 for none
+	wide   float64
+	moved  float64 // to the side
+	beside []int   // steps, left and right
+}
+
+// plan is the placing of a hierarchy as nodes.
+type plan struct {
+	*hierarchy
+	stack   bool // leaves of one superior stand below each other
+	nodes   []node
+	parents []int
+}
+
+// places are the middles of the steps across the levels, and along them.
+func (h *hierarchy) places(stack bool) []geom.Point {
+	pl := &plan{hierarchy: h, stack: stack}
+	for _, r := range h.kin.Roots() {
+		pl.grow(r, -1)
+	}
+	t := tree.Of(pl.parents)
+	xs := t.Place(func(a, b int) float64 {
+		gap := clanGap
+		if pl.parents[a] == pl.parents[b] {
+			gap = kinGap
+		}
+		return (pl.nodes[a].wide+pl.nodes[b].wide)/2 + gap
+	})
+	out := make([]geom.Point, len(h.page.Steps))
+	for i, n := range pl.nodes {
+		at := geom.Pt(xs[i]+n.moved, float64(t.Depth(i))*(h.size.Y+levelGap))
+		if n.step >= 0 {
+			out[n.step] = at
+		}
+		for k, v := range n.beside {
+			side := at
+			side.X += (float64(k) - 0.5) * (h.size.X + kinGap)
+			out[v] = side
+		}
+	}
+	return out
+}
+
+func (pl *plan) add(n node, under int) int {
+	pl.nodes, pl.parents = append(pl.nodes, n), append(pl.parents, under)
+	return len(pl.nodes) - 1
+}
+
+// grow adds a step and all below it. Assistants stand two by two beside the line to those below; a leaf that stands
+// below another is its child for the placing, and moved in.
+func (pl *plan) grow(v, under int) {
+	at := pl.add(node{step: v, wide: pl.size.X}, under)
+	var below, beside []int
+	for _, c := range pl.kin.Children(v) {
+		if pl.beside[c] {
+			beside = append(beside, c)
+		} else {
+			below = append(below, c)
+		}
+	}
+	for two := range slices.Chunk(beside, 2) {
+		at = pl.add(node{step: -1, wide: 2*pl.size.X + kinGap, beside: two}, at)
+	}
+	leaf := func(c int) bool { return len(pl.kin.Children(c)) == 0 }
+	for _, c := range below {
+		if pl.stack && len(below) > 1 && !slices.ContainsFunc(below, func(c int) bool { return !leaf(c) }) {
+			at = pl.add(node{step: c, wide: pl.size.X + 2*indent, moved: indent}, at)
+			pl.below[pl.page.Steps[c].ID] = true
+		} else {
+			pl.grow(c, at)
+		}
+	}
+}
+
+// onPage are the places of the steps on the page: the tree in the direction that it grows, in the middle of the sheet
+// across the levels, from its edge on.
+func (h *hierarchy) onPage(at []geom.Point) []chart.Place {
+	var box geom.Rect
+	rects := make([]geom.Rect, len(at))
+	for v, s := range h.page.Steps {
+		q := at[v]
+		if h.dir == Up || h.dir == Left {
+			q.Y = -q.Y
+		}
+		q = h.turned(q)
+		rects[v] = geom.Rect{X: q.X - s.W/2, Y: q.Y - s.H/2, W: s.W, H: s.H}
+		box = box.Union(rects[v])
+	}
+	w, _ := h.page.SheetSize()
+	f := h.page.Frame
+	dx, dy := math.Max(f.X+edge, (w-box.W)/2)-box.X, f.Y+treeTop-box.Y
+	out := make([]chart.Place, len(at))
+	for v, s := range h.page.Steps {
+		out[v] = h.page.PlaceAt(s.ID, "", rects[v].Move(geom.Pt(dx, dy)))
+	}
+	return out
+}
+
+// treeTop is between the title of the page and the tree, px.
+const treeTop = 24.0
+
+// across is how wide places are across the levels.
+func across(at []geom.Point) float64 {
+	lo, hi := math.Inf(1), math.Inf(-1)
+	for _, q := range at {
+		lo, hi = math.Min(lo, q.X), math.Max(hi, q.X)
+	}
+	return hi - lo
+}
+
+// line has a connector leave its step on the side where the tree grows and meet the next one there, unless somebody has
+// chosen; leaves that stand below each other are met from the side.
+func (h *hierarchy) line(c *chart.Connector) chart.Part {
+	out, in := [...]string{Down: "bottom", Right: "right", Up: "top", Left: "left"}[h.dir], [...]string{Down: "top", Right: "left", Up: "bottom", Left: "right"}[h.dir]
+	set := chart.Part{Do: "line.set", Page: h.page.ID, ID: c.ID}
+	end := func(e chart.End, port string) *chart.End {
+		if e.Loose() || e.Fixed || e.Port == port {
+			return nil
+		}
+		return &chart.End{Step: e.Step, Port: port}
+	}
+	if h.below[c.To.Step] {
+		if in = "left"; h.dir == Right || h.dir == Left {
+			in = "top"
+		}
+	}
+	if c.Meaning == chart.Flow {
+		set.From, set.To = end(c.From, out), end(c.To, in)
+	}
+	return set
+}
