@@ -15,7 +15,7 @@ import (
 // before its own. docs/architecture.md tells why.
 var order = []string{
 	"core/geom", "core/colour", "core/symbol", "core/typeset/advances", "core/typeset/levels", "core/typeset", "core/chart", "core/style", "core/flow", "core/spread",
-	"core/route/find", "core/route/stay", "core/route/side", "core/route/apart", "core/route/label", "core/route", "core/sheet", "core/arrange/tidy", "core/arrange", "core/number", "core/layout/cells", "core/layout", "core/list", "core/proof", "core/scene",
+	"core/route/find", "core/route/stay", "core/route/side", "core/route/apart", "core/route/label", "core/route", "core/sheet", "core/arrange/tidy", "core/arrange", "core/number", "core/layout/cells", "core/layout/tree", "core/layout", "core/list", "core/proof", "core/scene",
 	"core/edit/say", "core/edit/session", "core/edit/steps", "core/edit/lines", "core/edit/text", "core/edit/bands", "core/edit/looks", "core/edit/pages", "core/edit/outline", "core/edit/proving", "core/edit/hand", "core/edit",
 	"starters", "format", "store", "demo", "web", "cmd",
 }

@@ -236,7 +236,8 @@ func across(at []geom.Point) float64 {
 // line has a connector leave its step on the side where the tree grows and meet the next one there, unless somebody has
 // chosen; leaves that stand below each other are met from the side.
 func (h *hierarchy) line(c *chart.Connector) chart.Part {
-	out, in := [...]string{Down: "bottom", Right: "right", Up: "top", Left: "left"}[h.dir], [...]string{Down: "top", Right: "left", Up: "bottom", Left: "right"}[h.dir]
+	out := [...]string{Down: "bottom", Right: "right", Up: "top", Left: "left"}[h.dir]
+	in := [...]string{Down: "top", Right: "left", Up: "bottom", Left: "right"}[h.dir]
 	set := chart.Part{Do: "line.set", Page: h.page.ID, ID: c.ID}
 	end := func(e chart.End, port string) *chart.End {
 		if e.Loose() || e.Fixed || e.Port == port {

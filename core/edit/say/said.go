@@ -416,7 +416,7 @@ var Guide = [...]string{
 }
 
 // TreeTo lays a page out as a tree that grows there.
-func TreeTo(where string) string { return "Lay out as a tree, growing " + strings.ToLower(where) }
+func TreeTo(where string) string { return "Tree growing " + strings.ToLower(where) }
 
 // DidOpen is what was done at a line across the page.
 func DidOpen(open bool) string {
