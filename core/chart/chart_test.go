@@ -187,7 +187,7 @@ func (r *random) part(c *Chart) Part {
 		if r.IntN(2) == 0 {
 			return Part{Do: "page.set", Page: p.ID, Sheet: []*Sheet{SheetOf(297, 210), SheetOf(210, 297), SheetOf(431.8, 279.4)}[r.IntN(3)], Setup: []*Setup{
 				{}, {Margin: ptr(40.005), Header: &Strip{Left: "{chart}", Right: r.text()}, Ruler: InMM, Guides: []GuideLine{{true, 40.5}, {At: 300.004}}},
-				{Block: &Block{Cells: []string{"chart", "owner"}}, Ground: &Ground{Colour: "#F6F3EC", Colour2: "#FFFFFF", Turn: 90}, Grid: &Grid{Size: 10, Shown: true}, Fit: true},
+				{Block: &Block{Cells: []string{"chart", "owner"}}, Ground: &Ground{Colour: "#F6F3EC", Colour2: "#FFFFFF", Turn: 90}, Grid: &Grid{Size: 10, Shown: true}, Fit: true, Tree: GrowRight},
 			}[r.IntN(3)]}
 		}
 		return Part{Do: "page.set", Page: p.ID, Crossings: ptr([]Crossings{"", Arch, Break}[r.IntN(3)]), KeepOff: ptr(r.IntN(2) == 0)}

@@ -22,6 +22,7 @@ type Setup struct {
 	Fit    bool     `json:"fit,omitempty"`   // what has outgrown the sheet is printed smaller
 	Lanes  bool     `json:"lanes,omitempty"` // further pages have all lanes, not only those with steps
 
+	Tree   Growth      `json:"tree,omitempty"`   // the page is a hierarchy that grows there; it is none without
 	Guides []GuideLine `json:"guides,omitempty"` // a list of them is not changed but replaced
 }
 
@@ -57,6 +58,17 @@ type Grid struct {
 	Shown bool    `json:"shown,omitempty"`
 	Off   bool    `json:"off,omitempty"` // nothing keeps to it
 }
+
+// Growth is where a tree grows from its root; "" for a page that is none.
+type Growth string
+
+// The ways.
+const (
+	GrowDown  Growth = "down"
+	GrowRight Growth = "right"
+	GrowUp    Growth = "up"
+	GrowLeft  Growth = "left"
+)
 
 // Ruler is the unit of the rulers along the edges; "" for none.
 type Ruler string
@@ -105,6 +117,9 @@ func (s Setup) With(o Setup) Setup {
 	if o.Ruler != "" {
 		out.Ruler = o.Ruler
 	}
+	if o.Tree != "" {
+		out.Tree = o.Tree
+	}
 	if len(o.Guides) > 0 {
 		out.Guides = o.Guides
 	}
@@ -146,6 +161,9 @@ func (s *Setup) check() error {
 	}
 	if g := s.Grid; g != nil && !(g.Size >= LeastGrid && g.Size <= MostGrid) {
 		return fmt.Errorf(badGrid, g.Size, LeastGrid, MostGrid)
+	}
+	if !slices.Contains([]Growth{"", GrowDown, GrowRight, GrowUp, GrowLeft}, s.Tree) {
+		return fmt.Errorf(badTree, s.Tree)
 	}
 	if err := checkGuides(s.Guides); err != nil {
 		return err

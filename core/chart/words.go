@@ -93,6 +93,7 @@ const (
 	badCell         = "setup.block: there is no cell %q, or it is there twice; expected some of %v"
 	badGrid         = "setup.grid.size %g: expected %g to %g px"
 	tooManyGuides   = "setup.guides: %d guide lines, at most %d can be"
+	badTree         = "setup.tree: there is no %q; expected down, right, up or left"
 	badGuide        = "setup.guides: at %g: expected px from the page's edge, 0 or more, with two decimals"
 	guideTwice      = "setup.guides: there are two at %g"
 	badRuler        = "setup.ruler: there is no %q; expected mm or in"

@@ -192,8 +192,11 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "select-branch", Words: say.WordSelectBranch, Keys: []string{"Shift+End"}, Place: LineUpDrawer, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.steps.SelectBranch() }},
 		{Name: "exchange", Words: say.WordExchange, Place: LineUpDrawer, Menu: true, need: needTwoSteps, do: func(e *Editor, _ string) { e.steps.Exchange() }},
-		treeCommand("down", layout.Down, say.WordGrowDown), treeCommand("right", layout.Right, say.WordGrowRight),
-		treeCommand("up", layout.Up, say.WordGrowUp), treeCommand("left", layout.Left, say.WordGrowLeft),
+		{Name: "page-tree", Words: say.WordTree, Place: LineUpDrawer, need: needNoLanes,
+			Choices: []Choice{{Arg: "none", Words: say.WordNoTree}, {Arg: string(chart.GrowDown), Words: say.WordGrowDown}, {Arg: string(chart.GrowRight), Words: say.WordGrowRight},
+				{Arg: string(chart.GrowUp), Words: say.WordGrowUp}, {Arg: string(chart.GrowLeft), Words: say.WordGrowLeft}},
+			do: func(e *Editor, arg string) { e.pages.SetTree(chart.Growth(strings.TrimPrefix(arg, "none"))) },
+			on: func(e *Editor, arg string) bool { return string(e.pages.Tree()) == strings.TrimPrefix(arg, "none") }},
 		{Name: "same-width", Words: say.WordSameWidth, Place: LineUpDrawer, Menu: true, need: needTwoSteps,
 			do: func(e *Editor, _ string) { e.steps.SameSize(true, false) }},
 		{Name: "same-height", Words: say.WordSameHeight, Place: LineUpDrawer, Menu: true, need: needTwoSteps,
@@ -499,11 +502,6 @@ func drawer(name, words, short string, place Place, need func(*Editor) string) C
 		Page:  true,
 		need:  need,
 	}
-}
-
-func treeCommand(name string, dir layout.Direction, words string) Command {
-	return Command{Name: "tree-" + name, Words: say.TreeTo(words), Short: words, Place: LineUpDrawer, Menu: true, need: needNoLanes,
-		do: func(e *Editor, _ string) { e.pages.LayOutTree(dir) }}
 }
 
 func alignCommand(edge arrange.Edge, words string) Command {

@@ -367,16 +367,23 @@ func TestTreeCommand(t *testing.T) {
 	w.picks("c")
 	w.Do("lock", "")
 	was := w.at("c")
-	w.Do("tree-down", "")
+	w.Do("page-tree", "down")
 	a, b := w.Page().Step("a"), w.Page().Step("b")
 	if a.X+a.W/2 != b.X+b.W/2 || b.Y < a.Y+a.H || w.at("c") != was {
 		t.Errorf("a tree: %s", w.at("abcde"))
 	}
-	w.Do("tree-right", "")
+	w.Do("page-tree", "right")
 	if a.Y+a.H/2 != b.Y+b.H/2 || b.X < a.X+a.W {
 		t.Errorf("to the right: %s", w.at("abcde"))
 	}
-	if w = ragged(t, true); w.Facts().Why["tree-down"] == "" {
+	b.X, b.Y = 700, 500
+	if w.Do("layout-all", ""); w.Page().Step("a").Y+28 != w.Page().Step("b").Y+28 {
+		t.Errorf("laid out again: %s", w.at("abcde"))
+	}
+	if w.Do("page-tree", "none"); w.Page().Setup != nil {
+		t.Errorf("no hierarchy any more: %+v", w.Page().Setup)
+	}
+	if w = ragged(t, true); w.Facts().Why["page-tree"] == "" {
 		t.Error("a page with lanes can be a tree")
 	}
 }

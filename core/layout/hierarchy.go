@@ -23,8 +23,18 @@ const (
 	kinGap   = 24.0 // between the children of one parent
 	clanGap  = 40.0 // between those of several
 	levelGap = 48.0
+	closeGap = 32.0 // between levels where they would be too many for the sheet
 	indent   = 32.0 // of leaves that stand below each other, from the parent's edge
 )
+
+// grows is the direction of a page that is a hierarchy.
+func grows(p *chart.Page) (dir Direction, ok bool) {
+	if p.Setup == nil || len(p.Lanes) > 0 {
+		return Down, false
+	}
+	dir, ok = map[chart.Growth]Direction{chart.GrowDown: Down, chart.GrowRight: Right, chart.GrowUp: Up, chart.GrowLeft: Left}[p.Setup.Tree]
+	return dir, ok
+}
 
 // Trees lays out every page of a chart without lanes as a tree, with room on its sheet.
 func Trees(ctx context.Context, c *chart.Chart, dir Direction) error {
@@ -39,11 +49,6 @@ func Trees(ctx context.Context, c *chart.Chart, dir Direction) error {
 		if _, err := chart.Apply(c, cmd); err != nil {
 			return err
 		}
-		if room := arrange.Room(p); len(room) > 0 {
-			if _, err := chart.Apply(c, chart.Command{Parts: room}); err != nil {
-				return err
-			}
-		}
 	}
 	return nil
 }
@@ -56,10 +61,13 @@ type hierarchy struct {
 	beside []bool          // the line of their superior
 	size   geom.Point      // of the largest step, across the levels and along
 	below  map[string]bool // leaves that stand below each other
+
+	assisted map[string]bool // who has assistants
+	gap      float64         // between levels, as it was chosen
 }
 
-// Hierarchy returns the command that lays a page without lanes out as a tree that grows in a direction: the first way
-// into a step says under whom it stands. Who is reached by an aside and has nobody below stands beside the line of its
+// Hierarchy returns the command that lays a page without lanes out as a tree that grows in a direction: ways into a
+// step say under whom it stands. Who is reached by an aside and has nobody below stands beside the line of its
 // superior, an assistant. Where a level would be wider than the sheet, leaves with one superior stand below each other.
 // ok is false for a page with lanes, or without steps.
 func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
@@ -70,9 +78,11 @@ func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Com
 	if len(h.page.Steps) == 0 {
 		return chart.Command{}, false, ctx.Err()
 	}
-	places := h.places(false)
-	if across(places)+h.size.X > h.room() {
-		places = h.places(true)
+	places := h.places(false, levelGap)
+	if wide, high := h.room(); across(places)+h.size.X > wide {
+		if places = h.places(true, levelGap); deep(places)+h.size.Y > high {
+			places = h.places(true, closeGap)
+		}
 	}
 	cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.place", Page: p.ID, Places: h.onPage(places)})
 	ways := map[string]*chart.Way{}
@@ -87,16 +97,21 @@ func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Com
 	if len(ways) > 0 {
 		cmd.Parts = append(cmd.Parts, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
 	}
+	tried := &chart.Chart{Name: p.Title, Pages: []*chart.Page{p.CloneFor(cmd)}}
+	if _, err := chart.Apply(tried, cmd); err != nil {
+		return chart.Command{}, false, err
+	}
+	cmd.Parts = append(cmd.Parts, arrange.Room(tried.Pages[0])...)
 	return cmd, true, ctx.Err()
 }
 
 func newHierarchy(p *chart.Page, dir Direction) *hierarchy {
 	g := flow.Of(p)
-	h := &hierarchy{page: p, dir: dir, beside: make([]bool, len(p.Steps)), below: map[string]bool{}}
-	parents := make([]int, len(p.Steps))
+	h := &hierarchy{page: p, dir: dir, beside: make([]bool, len(p.Steps)), below: map[string]bool{}, assisted: map[string]bool{}}
+	parents, above := make([]int, len(p.Steps)), superior(g)
 	for v, s := range p.Steps {
-		if parents[v] = -1; len(g.In[v]) > 0 {
-			w := g.Ways[g.In[v][0]]
+		if parents[v] = -1; above[v] >= 0 {
+			w := g.Ways[above[v]]
 			parents[v], h.beside[v] = w.From, w.Line.Meaning == chart.Aside && len(g.Out[v]) == 0
 		}
 		size := h.turned(geom.Pt(s.W, s.H))
@@ -104,6 +119,34 @@ func newHierarchy(p *chart.Page, dir Direction) *hierarchy {
 	}
 	h.kin = tree.Of(parents)
 	return h
+}
+
+// superior is for each step the way from whom it stands under, -1 for none: of several who lead to it the one that
+// stands deepest, so that all of them stand above it. Ways back count for nobody.
+func superior(g *flow.Graph) []int {
+	back := g.Walk().Back
+	above, depth := make([]int, len(g.Steps)), make([]int, len(g.Steps))
+	for v := range above {
+		above[v] = -1
+	}
+	for changed, turns := true, 0; changed && turns < len(g.Steps); turns++ {
+		changed = false
+		for i, w := range g.Ways {
+			if !back[i] && (above[w.To] < 0 || depth[w.From]+1 > depth[w.To]) {
+				above[w.To], depth[w.To], changed = i, depth[w.From]+1, true
+			}
+		}
+	}
+	return above
+}
+
+// bend is where a line bends half a gap before the step that it leads to.
+func (h *hierarchy) bend(to *chart.Step) chart.Pin {
+	at := h.turned(geom.Pt(to.W, to.H)).Y/2 + h.gap/2
+	if h.dir == Down || h.dir == Right {
+		at = -at
+	}
+	return chart.Pin{Upright: h.dir == Right || h.dir == Left, Of: "to", At: geom.Round2(at)}
 }
 
 // turned is a size, or a place, across the levels and along them.
@@ -114,11 +157,12 @@ func (h *hierarchy) turned(q geom.Point) geom.Point {
 	return q
 }
 
-// room is how wide the sheet is, across the levels.
-func (h *hierarchy) room() float64 {
+// room is how wide the sheet is across the levels, and along them.
+func (h *hierarchy) room() (wide, deep float64) {
 	w, ht := h.page.SheetSize()
 	m := h.page.Margin() + edge
-	return h.turned(geom.Pt(w-2*m, ht-2*m)).X
+	q := h.turned(geom.Pt(w-2*m, ht-m-h.page.Frame.Y-treeTop-foot))
+	return q.X, q.Y
 }
 
 // node is a node of the placing: a step, or with none a line with assistants beside it.
@@ -138,22 +182,23 @@ type plan struct {
 }
 
 // places are the middles of the steps across the levels, and along them.
-func (h *hierarchy) places(stack bool) []geom.Point {
+func (h *hierarchy) places(stack bool, gap float64) []geom.Point {
+	h.gap = gap
 	pl := &plan{hierarchy: h, stack: stack}
 	for _, r := range h.kin.Roots() {
 		pl.grow(r, -1)
 	}
 	t := tree.Of(pl.parents)
 	xs := t.Place(func(a, b int) float64 {
-		gap := clanGap
+		beside := clanGap
 		if pl.parents[a] == pl.parents[b] {
-			gap = kinGap
+			beside = kinGap
 		}
-		return (pl.nodes[a].wide+pl.nodes[b].wide)/2 + gap
+		return (pl.nodes[a].wide+pl.nodes[b].wide)/2 + beside
 	})
 	out := make([]geom.Point, len(h.page.Steps))
 	for i, n := range pl.nodes {
-		at := geom.Pt(xs[i]+n.moved, float64(t.Depth(i))*(h.size.Y+levelGap))
+		at := geom.Pt(xs[i]+n.moved, float64(t.Depth(i))*(h.size.Y+gap))
 		if n.step >= 0 {
 			out[n.step] = at
 		}
@@ -184,6 +229,7 @@ func (pl *plan) grow(v, under int) {
 		}
 	}
 	for two := range slices.Chunk(beside, 2) {
+		pl.assisted[pl.page.Steps[v].ID] = true
 		at = pl.add(node{step: -1, wide: 2*pl.size.X + kinGap, beside: two}, at)
 	}
 	leaf := func(c int) bool { return len(pl.kin.Children(c)) == 0 }
@@ -233,6 +279,14 @@ func across(at []geom.Point) float64 {
 	return hi - lo
 }
 
+// deep is how far places reach along the levels.
+func deep(at []geom.Point) (out float64) {
+	for _, q := range at {
+		out = math.Max(out, q.Y)
+	}
+	return out
+}
+
 // line has a connector leave its step on the side where the tree grows and meet the next one there, unless somebody has
 // chosen; leaves that stand below each other are met from the side.
 func (h *hierarchy) line(c *chart.Connector) chart.Part {
@@ -250,8 +304,14 @@ func (h *hierarchy) line(c *chart.Connector) chart.Part {
 			in = "top"
 		}
 	}
+	if c.Meaning == chart.Aside {
+		set.From = end(c.From, out)
+	}
 	if c.Meaning == chart.Flow {
 		set.From, set.To = end(c.From, out), end(c.To, in)
+		if to := h.page.Step(c.To.Step); h.assisted[c.From.Step] && to != nil && len(c.Pins) == 0 && !h.below[to.ID] {
+			set.Pins = &[]chart.Pin{h.bend(to)} // below the assistants, all at one height
+		}
 	}
 	return set
 }

@@ -103,6 +103,9 @@ func each(ctx context.Context, c *chart.Chart, dir Direction, lay func(context.C
 
 // PageContext is Page, which ends with the context's error soon after that has ended.
 func PageContext(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
+	if grow, ok := grows(p); ok {
+		return Hierarchy(ctx, p, grow)
+	}
 	p = front(p)
 	return page(ctx, p, func(n *net) chart.Command {
 		w, h := p.SheetSize()

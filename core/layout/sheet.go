@@ -44,6 +44,9 @@ func (r room) times(w, h float64) float64 { return max(1, r.w/w, r.h/h) }
 // folded into columns. What fits in none of these ways is laid out in the first, and has outgrown
 // its sheet.
 func OnSheet(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Command, ok bool, err error) {
+	if grow, ok := grows(p); ok {
+		return Hierarchy(ctx, p, grow)
+	}
 	p = front(p)
 	return page(ctx, p, func(n *net) chart.Command { return onSheet(p, dir, n) })
 }

@@ -71,7 +71,7 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 				}
 				ways, _ := r.leadsTo(cell, label)
 				l.ways = append(l.ways, ways...)
-			case BeforeRole:
+			case BeforeRole, AboveRole:
 				leads = true
 				after[l], _ = r.leadsTo(cell, "")
 			case StageRole:
@@ -103,12 +103,22 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 	for i, l := range roots {
 		for _, w := range after[l] {
 			if from, ok := at.of(w); ok {
-				roots[from].ways = append(roots[from].ways, way{label: w.label, to: cmp.Or(l.key, fmt.Sprint(i+1)), meaning: chart.Flow})
+				m := chart.Flow
+				if t.Hierarchy() && l.assists() {
+					m = chart.Aside
+				}
+				roots[from].ways = append(roots[from].ways, way{label: w.label, to: cmp.Or(l.key, fmt.Sprint(i+1)), meaning: m})
 			}
 		}
 	}
 	for i, l := range roots {
-		if s := &l.steps[0]; !l.asks() && s.symbol == "" {
+		if s := &l.steps[0]; t.Hierarchy() && s.symbol == "" {
+			s.symbol = symbol.Process
+			if k := slices.IndexFunc(l.kids, isJob); k >= 0 { // what somebody does stands below the name
+				s.text += "\n" + l.kids[k].field.Value
+				l.kids = slices.Delete(l.kids, k, k+1)
+			}
+		} else if !l.asks() && s.symbol == "" {
 			if len(l.ways) > 1 && slices.ContainsFunc(l.ways, func(w way) bool { return w.label != "" }) {
 				s.symbol = symbol.Decision
 			} else if len(l.ways) == 1 && (l.ways[0].label == "yes" || l.ways[0].label == "no") {
@@ -124,8 +134,23 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 			l.ways = append(l.ways, way{nowhere: true}) // no other outcome than the one that is told
 		}
 	}
-	return build(name, roots, id)
+	p, err := build(name, roots, id)
+	if err == nil && t.Hierarchy() {
+		p.Setup = &chart.Setup{Tree: chart.GrowDown}
+	}
+	return p, err
 }
+
+// assists reports whether the job of a row is to assist somebody.
+func (l *line) assists() bool {
+	k := slices.IndexFunc(l.kids, isJob)
+	return k >= 0 && slices.ContainsFunc(assistants, func(w string) bool { return strings.HasPrefix(strings.ToLower(l.kids[k].field.Value), w) })
+}
+
+func isJob(l *line) bool { return l.field != nil && slices.Contains(jobs, strings.ToLower(l.field.Name)) }
+
+// Hierarchy reports whether the table says who reports to whom.
+func (t Table) Hierarchy() bool { return slices.Contains(t.Roles, AboveRole) }
 
 // onlyCell is the only cell of a row that says something; -1 where there are more, or none.
 func onlyCell(row []string) int {

@@ -19,6 +19,7 @@ const (
 	TextRole   Role = "text"
 	NextRole   Role = "next"
 	BeforeRole Role = "before" // what leads there
+	AboveRole  Role = "above"  // whom a person reports to
 	SymbolRole Role = "symbol"
 	StageRole  Role = "stage"
 	YesRole    Role = "yes" // where it leads if so
@@ -28,7 +29,7 @@ const (
 )
 
 // Roles are all roles, in the order in which they are offered.
-var Roles = []Role{TextRole, LaneRole, NumberRole, NextRole, YesRole, NoRole, BeforeRole, SymbolRole, StageRole, FieldRole, Unused}
+var Roles = []Role{TextRole, LaneRole, NumberRole, NextRole, YesRole, NoRole, BeforeRole, AboveRole, SymbolRole, StageRole, FieldRole, Unused}
 
 // Table are cells as a spreadsheet puts them on the clipboard, and what each column is taken for.
 type Table struct {
@@ -39,7 +40,7 @@ type Table struct {
 
 // headings are the names by which columns are recognised, in the words of offices.
 var headings = map[Role][]string{
-	NumberRole: split("number|no|no.|nr|nr.|#|step no|step no.|step number|step #|id|key|ref|seq|position|pos|pos.|nummer|lfd. nr.|schritt nr.|numéro|n°|nº|número|numero|numer|lp.|lp|núm."),
+	NumberRole: split("number|employee id|staff id|personalnummer|no|no.|nr|nr.|#|step no|step no.|step number|step #|id|key|ref|seq|position|pos|pos.|nummer|lfd. nr.|schritt nr.|numéro|n°|nº|número|numero|numer|lp.|lp|núm."),
 	LaneRole: split("lane|role|who|responsible|responsibility|actor|owner|department|team|by|performed by|done by|person|function|unit|party|rolle|wer|verantwortlich|zuständig|abteilung|bereich|rôle|qui|responsable|service|" +
 		"acteur|rol|quién|quien|departamento|área|ruolo|chi|responsabile|reparto|wie|verantwoordelijke|verantwoordelijk|afdeling|papel|quem|responsável|setor|rola|kto|odpowiedzialny|dział|roll|vem|ansvarig|avdelning|hvem|ansvarlig|afdeling"),
 	TextRole: split("text|step|activity|task|action|description|what|process step|process|name|work|schritt|tätigkeit|aufgabe|aktivität|beschreibung|was|étape|activité|tâche|action|description|quoi|paso|actividad|tarea|acción|" +
@@ -50,6 +51,8 @@ var headings = map[Role][]string{
 	YesRole:    split("yes|if yes|ja|wenn ja|oui|si oui|sí|si sí|sì|se sì|indien ja|als ja|sim|se sim|tak|jeśli tak|om ja|hvis ja"),
 	NoRole:     split("no|if no|nein|wenn nein|non|si non|si no|se no|nee|indien nee|als nee|não|se não|nie|jeśli nie|nej|om nej|hvis nej|nei|hvis nei"),
 	BeforeRole: split("predecessor|predecessors|previous|previous step|after|follows|comes from|depends on|vorgänger|nach schritt|prédécesseur|après|predecesor|anterior|precedente|voorganger|poprzednik|föregångare|forgænger|forgjenger"),
+	AboveRole: split("reports to|manager|manager id|reports to id|parent|parent id|parent unit|line manager|superior|supervisor|boss|managed by|berichtet an|vorgesetzter|vorgesetzte|vorgesetzt|rend compte à|supérieur|supérieur hiérarchique|reporta a|superior jerárquico|jefe|" +
+		"riporta a|rapporteert aan|leidinggevende|reporta-se a|chefe|podlega|przełożony|rapporterar till|chef|rapporterer til|leder"),
 	StageRole:  split("phase|stage|milestone|etappe|abschnitt|étape du projet|fase del progetto|faza|fas"),
 	SymbolRole: split("symbol|shape|type|kind|symbole|símbolo|simbolo|symbool|figura"),
 }
@@ -102,6 +105,7 @@ func ReadTable(text string) (t Table, ok bool) {
 	}
 	if roles := named(rows[0]); slices.ContainsFunc(roles, func(r Role) bool { return r != FieldRole }) {
 		t.Head, t.Rows, t.Roles = rows[0], rows[1:], roles
+		t.ofPeople()
 		t.weigh()
 		if !slices.Contains(t.Roles, TextRole) {
 			t.guess()
@@ -143,8 +147,10 @@ func headed(lines []string) rune {
 		if _, _, _, pairs := pairColumns(strings.Split(lines[0], string(sep))); pairs {
 			return sep
 		}
-		for _, r := range named(strings.Split(lines[0], string(sep))) {
-			if r != FieldRole {
+		head := strings.Split(lines[0], string(sep))
+		roles := named(head)
+		for i, r := range roles {
+			if r != FieldRole || slices.Contains(roles, AboveRole) && slices.Contains(people, strings.ToLower(head[i])) {
 				n++
 			}
 		}
@@ -217,6 +223,37 @@ func named(head []string) []Role {
 	}
 	return out
 }
+
+// ofPeople is for a table that says who reports to whom: its texts are the names of people, or what there is else, and
+// what else is said of them are fields.
+func (t *Table) ofPeople() {
+	if !slices.Contains(t.Roles, AboveRole) {
+		return
+	}
+	name := -1
+	for i, h := range t.Head {
+		if slices.Contains(people, strings.ToLower(h)) && name < 0 {
+			name = i
+		}
+	}
+	for i, r := range t.Roles {
+		if r != AboveRole && r != SymbolRole && (r != NumberRole || !t.counts(i)) && (r != TextRole || name >= 0) {
+			t.Roles[i] = FieldRole
+		}
+	}
+	if name >= 0 {
+		t.Roles[name] = TextRole
+	}
+}
+
+// jobs are the heads of columns that say what somebody does.
+var jobs = split("job|job title|title|position|function|role|post|funktion|stelle|fonction|poste|cargo|puesto|mansione|ruolo|functie|função|stanowisko|befattning|titel|stilling")
+
+// assistants are how jobs begin of those who stand beside the line.
+var assistants = split("assistant|assistent|personal assistant|executive assistant|pa to|secretary|sekret|secrétaire|secretari|segretari")
+
+// people are the heads of columns of names.
+var people = split("name|full name|person|employee|staff|member|position|unit|mitarbeiter|mitarbeiterin|stelle|nom|employé|personne|nombre|empleado|persona|nome|dipendente|naam|medewerker|funcionário|pracownik|imię i nazwisko|namn|anställd|navn|ansat|ansatt")
 
 // weigh looks at what stands in columns that have a name: 'Step' above nothing but numbers is their number,
 // and the next column that can be the text is it; a column that mostly leads to no step is a field.

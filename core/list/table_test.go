@@ -7,6 +7,63 @@ import (
 	"plaintracer/core/chart"
 )
 
+// Tables of who reports to whom, as offices keep them, by hand: the columns, and who stands above whom.
+func TestPeople(t *testing.T) {
+	const above = "Ana >Ben >Cleo; Ben >Dan; Cleo; Dan"
+	with := func(jobs ...string) string {
+		return strings.NewReplacer("Ana", "Ana\n"+jobs[0], "Ben", "Ben\n"+jobs[1], "Cleo", "Cleo\n"+jobs[2], "Dan", "Dan\n"+jobs[3]).Replace(above)
+	}
+	for _, k := range []struct{ text, roles, want string }{
+		{"Name\tJob\tReports to\nAna\tDirector\t\nBen\tHead\tAna\nCleo\tHead\tAna\nDan\tRegistrar\tBen\n", "text field above", with("Director", "Head", "Head", "Registrar")},
+		{"Employee ID,Name,Title,Manager ID\n101,Ana,Director,\n102,Ben,Head,101\n103,Cleo,Head,101\n104,Dan,Registrar,102\n", "number text field above", with("Director", "Head", "Head", "Registrar")},
+		{"Mitarbeiter;Abteilung;Vorgesetzter\nAna;Leitung;-\nBen;Sammlung;Ana\nCleo;Leihe;Ana\nDan;Sammlung;Ben\n", "text field above", above},
+		{"Position\tBerichtet an\nAna\t\nBen\tAna\nCleo\tAna\nDan\tBen\n", "text above", above},
+		{"Department\tPerson\tManager\nHall\tAna\t\nHall\tBen\tAna\nHall\tCleo\tAna\nHall\tDan\tBen\n", "field text above", above},
+		{"Unit\tParent\nAna\tMinistry\nBen\tAna\nCleo\tAna\nDan\tBen\n", "text above", above},
+		{"Nom;Fonction;Supérieur\nAna;Directrice;\nBen;Chef;Ana\nCleo;Chef;Ana\nDan;Registre;Ben\n", "text field above", with("Directrice", "Chef", "Chef", "Registre")},
+		{"\"Name\",\"Reports to\"\n\"Marsh, Ana\",\n\"Holt, Ben\",\"Marsh, Ana\"\n", "text above", "Marsh, Ana >Holt, Ben; Holt, Ben"},
+		{"Name\tReports to\nAna\t\nBen\tAna\nEve?\tBen; Ana\n", "text above", "Ana >Ben >Eve?; Ben >Eve?; Eve?"},
+		{"Step\tReports to\nAna\t\nBen\tAna\n", "text above", "Ana >Ben; Ben"},
+		{"Name,Job,Reports to\nAna,Director,\nBen,Assistant to the director,Ana\nCleo,Head,Ana\n", "text field above", "Ana\nDirector >Ben\nAssistant to the director >Cleo\nHead; Ben\nAssistant to the director; Cleo\nHead"},
+	} {
+		table, ok := ReadTable(k.text)
+		if !ok {
+			t.Errorf("%q is no table", k.text)
+			continue
+		}
+		var roles []string
+		for _, r := range table.Roles {
+			roles = append(roles, string(r))
+		}
+		p, err := table.Page(ids())
+		if err != nil {
+			t.Errorf("%q: %v", k.text, err)
+			continue
+		}
+		if got := shape(&chart.Chart{Pages: []*chart.Page{p}}); got != k.want || strings.Join(roles, " ") != k.roles {
+			t.Errorf("%q\ngot  %v %s\nwant %s %s", k.text, roles, got, k.roles, k.want)
+		}
+		if p.Setup == nil || p.Setup.Tree != chart.GrowDown || len(p.Lanes) > 0 {
+			t.Errorf("%q is no hierarchy: %+v", k.text, p.Setup)
+		}
+		above := map[string]float64{}
+		for _, s := range p.Steps {
+			above[s.ID] = s.Y
+			if s.Symbol != "process" {
+				t.Errorf("%q: %s is a %s", k.text, s.Text, s.Symbol)
+			}
+		}
+		for _, c := range p.Connectors {
+			if assists := strings.Contains(p.Step(c.To.Step).Text, "Assistant"); assists != (c.Meaning == chart.Aside) {
+				t.Errorf("%q: %s is reached by %s", k.text, p.Step(c.To.Step).Text, c.Meaning)
+			}
+			if above[c.From.Step] >= above[c.To.Step] {
+				t.Errorf("%q: a superior does not stand above", k.text)
+			}
+		}
+	}
+}
+
 // Cells as spreadsheets copy them, what their columns are taken for, and the chart that they make, by
 // hand.
 func TestTables(t *testing.T) {

@@ -42,15 +42,6 @@ func clashes(i, j int, clash func(i, j int) bool) bool {
 	return false
 }
 
-// order are the numbers from a up to b, which is not among them.
-func order(a, b int) []int {
-	out := make([]int, 0, b-a)
-	for ; a < b; a++ {
-		out = append(out, a)
-	}
-	return out
-}
-
 // extremes tells the middle between the least and the greatest of some values, and how far those are from it.
 func extremes(vs []float64) (mid, off float64) {
 	lo, hi := slices.Min(vs), slices.Max(vs)

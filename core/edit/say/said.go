@@ -415,9 +415,6 @@ var Guide = [...]string{
 	arrange.Ruled: "",
 }
 
-// TreeTo lays a page out as a tree that grows there.
-func TreeTo(where string) string { return "Tree growing " + strings.ToLower(where) }
-
 // DidOpen is what was done at a line across the page.
 func DidOpen(open bool) string {
 	if open {
@@ -631,7 +628,8 @@ const (
 	NothingFollows = "Nothing more follows."
 	NothingBeside  = "Nothing beside it can change places with it: there is nobody, or somebody is in the way."
 	WhyTwoThings   = "Select two steps, or two groups, first."
-	DidTree        = "lay out as a tree"
+	DidTree        = "lay out as a hierarchy"
+	DidNoTree      = "make it no hierarchy"
 	DidExchange    = "exchange places"
 	GuideGoes      = "the guide line goes"
 	DidGuide       = "set a guide line"
@@ -645,7 +643,7 @@ const (
 var RoleWords = map[list.Role]string{
 	list.TextRole: "the step", list.LaneRole: "who does it", list.NumberRole: "its number", list.NextRole: "where it leads",
 	list.SymbolRole: "its symbol", list.FieldRole: "a field", list.YesRole: "where yes leads", list.NoRole: "where no leads", list.Unused: "nothing",
-	list.BeforeRole: "what leads to it", list.StageRole: "its stage",
+	list.BeforeRole: "what leads to it", list.StageRole: "its stage", list.AboveRole: "whom it reports to",
 }
 
 const NoOutcome = "That step is no outcome here, or there is no decision above it."

@@ -67,6 +67,8 @@ const (
 	WordLineUp           = "Line up"
 	WordTidy             = "Tidy"
 	WordMakeRoom         = "Make room"
+	WordTree             = "Hierarchy"
+	WordNoTree           = "None"
 	WordGrowDown         = "Down"
 	WordGrowRight        = "Right"
 	WordGrowUp           = "Up"
