@@ -12,7 +12,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/layout"
-	"plaintracer/format/csv"
+	"plaintracer/format"
 	"plaintracer/store"
 )
 
@@ -35,6 +35,9 @@ var returns []byte
 //go:embed touring.csv
 var touring []byte
 
+//go:embed staff.csv
+var staff []byte
+
 //go:embed condition-report.pdf
 var condition []byte
 
@@ -44,7 +47,7 @@ func drawn(name string, pages ...page) (*chart.Chart, error) {
 	ctx := context.Background()
 	c := &chart.Chart{Name: name}
 	for i, of := range pages {
-		one, err := csv.Read(of.table, name)
+		one, _, err := format.Read(name+".csv", of.table)
 		if err != nil {
 			return nil, fmt.Errorf("%s: %w", name, err)
 		}
@@ -94,6 +97,7 @@ var scenario = sync.OnceValues(func() ([]*chart.Chart, error) {
 		name  string
 		pages []page
 	}{
+		{"Museum staff", []page{{staff, "Museum staff: who reports to whom", false}}},
 		{"Yearly stocktake", []page{{Stocktake(), "Yearly stocktake: every object seen once", false}}},
 		{"Touring exhibition", []page{{touring, "Touring exhibition: two museums", false}}},
 		{"Returned loans", []page{{returns, "Returned loans: from notice to shelf", true}}},
@@ -109,7 +113,7 @@ var scenario = sync.OnceValues(func() ([]*chart.Chart, error) {
 	return out, nil
 })
 
-// Fill puts the scenario into an empty store: an account, five charts, a
+// Fill puts the scenario into an empty store: an account, six charts, a
 // review link, comments and a form.
 func Fill(s *store.Store) error {
 	mara, err := s.AddPerson(Email, name, Password)

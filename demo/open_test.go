@@ -36,7 +36,7 @@ func TestOpen(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if es, err := s.Charts(mara.ID, false); err != nil || len(es) != 5 {
+		if es, err := s.Charts(mara.ID, false); err != nil || len(es) != 6 {
 			t.Errorf("%d charts: %v", len(es), err)
 		}
 		s.Close()

@@ -77,7 +77,7 @@ func TestAccount(t *testing.T) {
 	if r := s.do(t, "GET", strings.TrimPrefix(address, s.url), "", "", "", nil); r.StatusCode != http.StatusNotFound {
 		t.Errorf("the withdrawn invitation: %d", r.StatusCode)
 	}
-	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 5 {
+	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 6 {
 		t.Errorf("the first person has %d charts", n)
 	}
 }

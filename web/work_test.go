@@ -212,7 +212,7 @@ func TestOpeningAFileIsStopped(t *testing.T) {
 		t.Errorf("it says %q", told)
 	}
 	s.job(t, mustSession(t, s), eval[string](b, `document.querySelector('[action$=open] [name=job]').value`), "done")
-	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 5 {
+	if n := eval[int](b, `(async () => (await (await fetch('/charts')).text()).split('class="card"').length - 1)()`); n != 6 {
 		t.Errorf("there are %d charts", n)
 	}
 }

@@ -44,6 +44,9 @@ func Whole(ctx context.Context, c *chart.Chart) error {
 		return err
 	}
 	for _, p := range c.Pages {
+		if _, tree := grows(p); tree { // people have no numbers
+			continue
+		}
 		if cmd, ok := number.Chart(c, p); ok {
 			if _, err := chart.Apply(c, cmd); err != nil {
 				return err

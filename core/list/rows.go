@@ -147,7 +147,9 @@ func (l *line) assists() bool {
 	return k >= 0 && slices.ContainsFunc(assistants, func(w string) bool { return strings.HasPrefix(strings.ToLower(l.kids[k].field.Value), w) })
 }
 
-func isJob(l *line) bool { return l.field != nil && slices.Contains(jobs, strings.ToLower(l.field.Name)) }
+func isJob(l *line) bool {
+	return l.field != nil && slices.Contains(jobs, strings.ToLower(l.field.Name))
+}
 
 // Hierarchy reports whether the table says who reports to whom.
 func (t Table) Hierarchy() bool { return slices.Contains(t.Roles, AboveRole) }

@@ -97,7 +97,9 @@ func (p *Proof) Next() bool {
 	r := p.rules[0]
 	p.rules = p.rules[1:]
 	for _, f := range r.look(p.view) {
-		f.Rule, f.Severity = r.Name, r.Severity
+		if f.Rule, f.Severity = r.Name, r.Severity; r.ofWork() && p.view.isHierarchy(f.Page) {
+			continue
+		}
 		p.found = append(p.found, f)
 	}
 	return true

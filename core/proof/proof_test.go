@@ -478,3 +478,36 @@ func BenchmarkChart(b *testing.B) {
 		Chart(c, Drawn{Page: func(*chart.Page) *sheet.Sheet { return s }})
 	}
 }
+
+// People who report to each other do no work one after the other: a hierarchy has no start, no end and no verbs, but
+// whatever else is wrong with it is found.
+func TestHierarchyIsNoFlow(t *testing.T) {
+	c := chart.New("Staff")
+	p := c.Pages[0]
+	for i, name := range []string{"Ana", "Ben", "Cleo", "Dan?", "Eve"} {
+		p.Steps = append(p.Steps, &chart.Step{ID: name[:1], Symbol: symbol.Process, Text: name, X: 100 + 150*float64(i), Y: 100 + 100*float64(i%2), W: 112, H: 56})
+	}
+	for _, w := range []string{"AB", "AC", "BD"} {
+		p.Connectors = append(p.Connectors, &chart.Connector{ID: w, From: chart.End{Step: w[:1]}, To: chart.End{Step: w[1:]}, Meaning: chart.Flow})
+	}
+	rules := func() map[string]bool {
+		out := map[string]bool{}
+		fs, _ := Chart(c, Anew(c))
+		for _, f := range fs {
+			out[f.Rule] = true
+		}
+		return out
+	}
+	if was := rules(); !was["several-ways-out"] || !was["unconnected"] {
+		t.Fatalf("as a flow it has %v", was)
+	}
+	p.Setup = &chart.Setup{Tree: chart.GrowDown}
+	if now := rules(); len(now) > 0 {
+		t.Errorf("as a hierarchy it has %v", now)
+	}
+	p.Steps[1].X = p.Steps[0].X
+	p.Steps[1].Y = p.Steps[0].Y + 10
+	if now := rules(); !now["overlap"] {
+		t.Errorf("with two on each other it has %v", now)
+	}
+}

@@ -1,5 +1,7 @@
 package proof
 
+import "slices"
+
 // Sources of the rules.
 const (
 	iso5807  = "ISO 5807:1985"                                 // from memory
@@ -8,6 +10,12 @@ const (
 	wcag     = "WCAG 2.2, 1.4.3"
 	practice = "common practice" // as handbooks on flowcharts and courses teach it
 )
+
+// ofWork reports whether a rule is about steps that are done one after the other, which people in a hierarchy are not.
+func (r Rule) ofWork() bool {
+	return slices.Contains([]string{"no-start", "several-starts", "unreached", "endless", "dead-end", "end-goes-on", "several-ways-out", "comes-twice",
+		"unconnected", "against-reading", "question", "record", "no-verb"}, r.Name)
+}
 
 // Rules are all rules, in the order in which docs/proof-rules.md has them.
 func Rules() []Rule {

@@ -77,6 +77,11 @@ func viewOf(c *chart.Chart, d Drawn) *view {
 	return v
 }
 
+func (v *view) isHierarchy(page string) bool {
+	p := v.chart.Page(page)
+	return p != nil && p.Setup != nil && p.Setup.Tree != ""
+}
+
 func (v *view) join(from, to int, line *chart.Connector) {
 	v.nodes[from].out = append(v.nodes[from].out, edge{to, line})
 	v.nodes[to].in = append(v.nodes[to].in, edge{from, line})
