@@ -192,6 +192,8 @@ func init() { // not a literal: commands lead back to the table
 		{Name: "select-branch", Words: say.WordSelectBranch, Keys: []string{"Shift+End"}, Place: LineUpDrawer, Menu: true, need: needAStep,
 			do: func(e *Editor, _ string) { e.steps.SelectBranch() }},
 		{Name: "exchange", Words: say.WordExchange, Place: LineUpDrawer, Menu: true, need: needTwoSteps, do: func(e *Editor, _ string) { e.steps.Exchange() }},
+		{Name: "layout-part", Words: say.WordPart, Keys: []string{"L"}, Place: LineUpDrawer, Menu: true, Slow: say.WordLayingOut, need: needTwoSteps,
+			do: func(e *Editor, _ string) { e.pages.LayOutPart() }},
 		{Name: "page-tree", Words: say.WordTree, Place: LineUpDrawer, need: needNoLanes,
 			Choices: []Choice{{Arg: "none", Words: say.WordNoTree}, {Arg: string(chart.GrowDown), Words: say.WordGrowDown}, {Arg: string(chart.GrowRight), Words: say.WordGrowRight},
 				{Arg: string(chart.GrowUp), Words: say.WordGrowUp}, {Arg: string(chart.GrowLeft), Words: say.WordGrowLeft}},

@@ -387,3 +387,28 @@ func TestTreeCommand(t *testing.T) {
 		t.Error("a page with lanes can be a tree")
 	}
 }
+
+// The selected steps are laid out by themselves, by their key too; what is locked stays, and is spoken of.
+func TestLayOutPart(t *testing.T) {
+	w := ragged(t, false)
+	was := w.at("de")
+	w.picks("a", "b", "c")
+	w.Do("layout-part", "")
+	a, b, c := w.Page().Step("a"), w.Page().Step("b"), w.Page().Step("c")
+	if a.X+a.W/2 != b.X+b.W/2 || b.X+b.W/2 != c.X+c.W/2 || b.Y < a.Y+a.H || c.Y < b.Y+b.H {
+		t.Errorf("a, b and c: %s", w.at("abc"))
+	}
+	if w.Undo(); w.at("de") != was {
+		t.Errorf("undone: %s", w.at("abcde"))
+	}
+	if handled, page := w.Key("L", true, false, false); !handled || page != "layout-part" {
+		t.Errorf("the key: %v %q", handled, page)
+	}
+	w.picks("a")
+	w.Do("lock", "")
+	w.picks("a", "b", "c")
+	at := w.at("a")
+	if w.Do("layout-part", ""); w.at("a") != at || w.Update(false).Notice == "" {
+		t.Errorf("a is locked: %s", w.at("abc"))
+	}
+}

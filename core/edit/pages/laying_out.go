@@ -30,6 +30,29 @@ func (e *Editor) LayOut(all bool, dir layout.Direction) {
 	e.outgrown()
 }
 
+// LayOutPart computes places for the selected steps alone; the rest makes room where it has to.
+func (e *Editor) LayOutPart() {
+	cmd, ok, _ := layout.Part(context.Background(), e.Page(), func(s *chart.Step) bool { return e.Selected(s.ID) }, layout.Down)
+	if !ok {
+		e.Say(say.Sentence(say.WhyTwoSteps))
+		return
+	}
+	if e.ApplyAnew(e.touched(), say.DidPart, cmd.Parts...) && slices.ContainsFunc(e.Steps(), func(s *chart.Step) bool { return s.Locked }) {
+		e.Say(say.PartLocked)
+	}
+}
+
+// touched are the connectors of the selected steps.
+func (e *Editor) touched() []*chart.Connector {
+	var out []*chart.Connector
+	for _, c := range e.Page().Connectors {
+		if e.Selected(c.From.Step) || e.Selected(c.To.Step) {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
 // SetTree makes the page a hierarchy that grows there, or with "" none, and lays it out; what is locked stays.
 func (e *Editor) SetTree(grow chart.Growth) {
 	p := e.Page()

@@ -628,6 +628,8 @@ const (
 	NothingFollows = "Nothing more follows."
 	NothingBeside  = "Nothing beside it can change places with it: there is nobody, or somebody is in the way."
 	WhyTwoThings   = "Select two steps, or two groups, first."
+	DidPart        = "lay out the selection"
+	PartLocked     = "What is locked stayed where it was."
 	DidTree        = "lay out as a hierarchy"
 	DidNoTree      = "make it no hierarchy"
 	DidExchange    = "exchange places"

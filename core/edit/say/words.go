@@ -67,6 +67,7 @@ const (
 	WordLineUp           = "Line up"
 	WordTidy             = "Tidy"
 	WordMakeRoom         = "Make room"
+	WordPart             = "Lay out the selection"
 	WordTree             = "Hierarchy"
 	WordNoTree           = "None"
 	WordGrowDown         = "Down"
