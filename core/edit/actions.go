@@ -96,6 +96,10 @@ func (e *Editor) nextStep(aside bool) {
 		e.Say(say.Sentence(say.WhyOneStep))
 		return
 	}
+	if e.pages.Tree() != "" {
+		e.addPerson(s, aside)
+		return
+	}
 	r := e.steps.NextFree(e.steps.Next.Size(symbol.Process), aside)
 	words := say.DidNext
 	if aside {
@@ -104,6 +108,22 @@ func (e *Editor) nextStep(aside bool) {
 	id, add := e.steps.AddStep(symbol.Process, r)
 	_, line := e.steps.AddLine(chart.End{Step: s.ID}, chart.End{Step: id}, s.Symbol, symbol.Process)
 	if e.Apply(words, add, line) {
+		e.Select(id)
+		e.text.OnStep(id)
+	}
+}
+
+// addPerson adds somebody to a hierarchy: below a step, or beside it, a colleague; who has no superior has no colleague.
+func (e *Editor) addPerson(s *chart.Step, below bool) {
+	above, words := s, say.DidBelow
+	if boss, _ := e.pages.Superior(s.ID); boss != nil && !below {
+		above, words = boss, say.DidColleague
+	}
+	r := e.steps.Next.Size(s.Symbol)
+	r.X, r.Y = s.X, s.Y
+	id, add := e.steps.AddStep(s.Symbol, r)
+	_, line := e.steps.AddLine(chart.End{Step: above.ID}, chart.End{Step: id}, above.Symbol, s.Symbol)
+	if e.ApplyAnew(e.Page().Connectors, words, e.pages.AsTree(add, line)...) {
 		e.Select(id)
 		e.text.OnStep(id)
 	}

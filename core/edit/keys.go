@@ -29,6 +29,13 @@ func (e *Editor) Key(key string, shift, ctrl, alt bool) (handled bool, page stri
 		}
 		return true, ""
 	}
+	if s := e.Only(); key == "Tab" {
+		if s == nil || shift || ctrl || alt || e.pages.Tree() == "" {
+			return false, ""
+		}
+		e.addPerson(s, true)
+		return true, ""
+	}
 	if key == "Enter" && !ctrl {
 		e.enter(alt)
 		return true, ""
@@ -182,6 +189,8 @@ var otherKeys = []KeyLine{
 	{[]string{"Shift+arrow keys"}, "Move by 1 px"},
 	{[]string{"Ctrl+arrow keys"}, "Select the nearest step in that direction"},
 	{[]string{"Alt+arrow keys"}, "Change places with what is beside them in that direction"},
+	{[]string{"Tab", "Enter"}, "In a hierarchy: somebody below the selected step, or a colleague beside it"},
+	{[]string{"drop on a step"}, "In a hierarchy: stand below that one, with all who stand below"},
 	{[]string{"Space+drag"}, "Pan"},
 	{[]string{"Ctrl+wheel"}, "Zoom"},
 	{[]string{"Ctrl+drag"}, "Leave a copy behind"},

@@ -149,6 +149,19 @@ func (h *hierarchy) bend(to *chart.Step) chart.Pin {
 	return chart.Pin{Upright: h.dir == Right || h.dir == Left, Of: "to", At: geom.Round2(at)}
 }
 
+// Superior is the connector from whom a step of a hierarchy stands under; nil for nobody.
+func Superior(p *chart.Page, id string) *chart.Connector {
+	g := flow.Of(p)
+	v, ok := g.Index[id]
+	if !ok {
+		return nil
+	}
+	if w := superior(g)[v]; w >= 0 {
+		return g.Ways[w].Line
+	}
+	return nil
+}
+
 // turned is a size, or a place, across the levels and along them.
 func (h *hierarchy) turned(q geom.Point) geom.Point {
 	if h.dir == Right || h.dir == Left {

@@ -7,6 +7,7 @@ import (
 	"plaintracer/core/arrange"
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
+	"plaintracer/core/edit/session"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
 	"plaintracer/core/sheet"
@@ -25,6 +26,7 @@ type moving struct {
 	dx, dy float64
 	stand  []standing // the steps of the page, as it was at that status
 	status int
+	boss   string     // in a hierarchy, the step that it is dropped on, to stand below
 	land   geom.Point // how much farther they come to stand, where they would lie on others: they are shown there
 }
 
@@ -86,6 +88,7 @@ func (g *moving) refresh(e *Editor) {
 	if g.into = nil; len(g.boxes) == 1 && !g.last.Ctrl {
 		g.into = e.lineUnder(g.before, p.Step(g.boxes[0].ID).Symbol, g.boxes[0].ID, g.at())
 	}
+	g.boss = g.dropsOn(e)
 	g.land = g.landing(e)
 	cmd := g.command(e)
 	e.Preview(&cmd)
@@ -94,7 +97,7 @@ func (g *moving) refresh(e *Editor) {
 // landing is how much farther the steps come to stand, so that they do not lie on others: beside them. With Alt they
 // lie where they are put, and on what they lay before they stay.
 func (g *moving) landing(e *Editor) geom.Point {
-	if g.last.Alt || g.into != nil {
+	if g.last.Alt || g.into != nil || g.boss != "" {
 		return geom.Point{}
 	}
 	p := e.Page()
@@ -114,6 +117,19 @@ func (g *moving) landing(e *Editor) geom.Point {
 		others = append(others, s.rect)
 	}
 	return geom.Pt(arrange.Landing(p, boxes, others))
+}
+
+// dropsOn is the step of a hierarchy under the pointer that the dragged one can stand below.
+func (g *moving) dropsOn(e *Editor) string {
+	if e.pages.Tree() == "" || len(g.boxes) != 1 || g.last.Ctrl || g.last.Alt {
+		return ""
+	}
+	for i := range g.before.Steps {
+		if sh := &g.before.Steps[i]; sh.Step.ID != g.boxes[0].ID && sh.Rect.Contains(g.last.at()) {
+			return sh.Step.ID
+		}
+	}
+	return ""
 }
 
 // at is where the step that is dragged alone would stand.
@@ -156,6 +172,10 @@ func (g *moving) up(e *Editor, p Pointer) {
 		}
 		return
 	}
+	if g.boss != "" {
+		e.pages.PutUnder(g.boxes[0].ID, g.boss)
+		return
+	}
 	if g.into != nil {
 		if c := e.Page().Connector(g.into.Line.ID); c != nil {
 			e.putInto(c, g.before.Run(c.ID), g.boxes[0].ID, g.at())
@@ -178,6 +198,12 @@ func (g *moving) marks(e *Editor, m scene.Pen) {
 				e.laneMark(m, g.at())
 			}
 		}
+	}
+	if sh := e.Sheet().Shape(g.boss); sh != nil {
+		r := sh.Rect.Grow(4 * m.K)
+		m.Line(sh.Step.Symbol.Outline(r.W, r.H).Shift(r.X, r.Y), scene.Ink, 1.2)
+		m.Say(say.ReportsTo(session.StepName(sh.Step)), g.last.at())
+		return
 	}
 	if g.land != (geom.Point{}) { // what is carried is an outline then, and the step stands where it will
 		for _, b := range g.boxes {

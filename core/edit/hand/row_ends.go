@@ -13,7 +13,7 @@ const endOff = 9.0
 // upper edge of the page: a press on one selects all of it.
 func (e *Editor) rowEnds() (out []rowEnd) {
 	s := e.Only()
-	if s == nil || s.Behind() || e.text.Now() != nil {
+	if s == nil || s.Behind() || e.text.Now() != nil || e.gesture != nil {
 		return nil
 	}
 	mid := e.Page().StepRect(s).Centre()

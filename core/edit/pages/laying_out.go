@@ -53,53 +53,6 @@ func (e *Editor) touched() []*chart.Connector {
 	return out
 }
 
-// SetTree makes the page a hierarchy that grows there, or with "" none, and lays it out; what is locked stays.
-func (e *Editor) SetTree(grow chart.Growth) {
-	p := e.Page()
-	s := chart.Setup{}
-	if p.Setup != nil {
-		s = *p.Setup
-	}
-	s.Tree = grow
-	parts := []chart.Part{{Do: "page.set", Page: p.ID, Setup: &s}}
-	if grow == "" {
-		e.Apply(say.DidNoTree, parts...)
-		return
-	}
-	tried := e.Try(chart.Command{Parts: parts})
-	if tried == nil {
-		return
-	}
-	cmd, ok, _ := layout.OnSheet(context.Background(), tried.Pages[0], layout.Down)
-	if !ok {
-		return
-	}
-	held := 0
-	for _, d := range cmd.Parts {
-		d.Places = slices.DeleteFunc(d.Places, func(pl chart.Place) bool {
-			if s := p.Step(pl.ID); s == nil || !s.Locked {
-				return false
-			}
-			held++
-			return true
-		})
-		if d.Do != "step.place" || len(d.Places) > 0 {
-			parts = append(parts, d)
-		}
-	}
-	if e.ApplyAnew(p.Connectors, say.DidTree, parts...) && held > 0 {
-		e.Say(say.Locked(held, false))
-	}
-}
-
-// Tree is where the page grows as a hierarchy, "" for none.
-func (e *Editor) Tree() chart.Growth {
-	if s := e.Page().Setup; s != nil {
-		return s.Tree
-	}
-	return ""
-}
-
 // SplitPage moves what lies beyond the sheet to as many pages more as it takes. Lanes that are higher
 // than the sheet could be shown whole on none: they are laid out anew.
 func (e *Editor) SplitPage() {

@@ -415,6 +415,14 @@ var Guide = [...]string{
 	arrange.Ruled: "",
 }
 
+// ReportsTo is what a person comes to do who is dropped on another.
+func ReportsTo(name string) string { return "reports to " + name }
+
+// BelowAlready tells why somebody cannot stand above another one.
+func BelowAlready(above, below string) string {
+	return fmt.Sprintf("%s stands below %s already, and cannot be above at the same time.", above, below)
+}
+
 // DidOpen is what was done at a line across the page.
 func DidOpen(open bool) string {
 	if open {
@@ -628,6 +636,9 @@ const (
 	NothingFollows = "Nothing more follows."
 	NothingBeside  = "Nothing beside it can change places with it: there is nobody, or somebody is in the way."
 	WhyTwoThings   = "Select two steps, or two groups, first."
+	DidPutUnder    = "put under somebody else"
+	DidBelow       = "add somebody below"
+	DidColleague   = "add a colleague"
 	DidPart        = "lay out the selection"
 	PartLocked     = "What is locked stayed where it was."
 	DidTree        = "lay out as a hierarchy"

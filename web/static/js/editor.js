@@ -362,8 +362,9 @@ function key(e) {
   if (e.target.closest('button, a') && (e.key === 'Enter' || e.key === ' ') && !(e.target.dataset.symbol && facts.hand))
     return;
   if (
-    e.key === 'Tab' ||
-    (e.key.length > 1 && !/^(Arrow|Enter|Escape|Delete|Backspace|F2|F10|End|ContextMenu|Page(Up|Down)$)/.test(e.key))
+    (e.key === 'Tab' && e.target !== $('desk')) ||
+    (e.key.length > 1 &&
+      !/^(Arrow|Enter|Escape|Delete|Backspace|Tab|F2|F10|End|ContextMenu|Page(Up|Down)$)/.test(e.key))
   )
     return;
   const u = core.key(e.key, e.shiftKey, ctrl, e.altKey);
