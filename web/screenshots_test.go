@@ -85,7 +85,6 @@ func TestScreenshots(t *testing.T) {
 
 	b.press("Share for review")
 	b.until("the share panel", `document.querySelector('#share .link')`)
-	picture("share")
 	link := eval[string](b, `document.querySelector('#share .link input').value`)
 	b.press("Close")
 	b.saved()
@@ -173,15 +172,28 @@ func TestScreenshots(t *testing.T) {
 	picture("pools")
 	b.press("Close")
 	b.saved()
-	b.openChart(s, threeSteps())
-	b.click(300, 148)
-	b.drag(380, 148, 380, 248, nil)
-	b.press("Line…")
-	b.press("Crossings on this page: Arch")
-	picture("line")
+	// A hierarchy, in which somebody is put under somebody else.
+	b.edit("Museum staff")
+	x, y = b.middle("Edda Stone\nCouriers")
+	tx, ty = b.middle("Tove Berg\nHead of collections")
+	b.drag(x, y, tx+20, ty+10, func() { picture("staff") })
+	b.press("Undo")
+	b.saved()
+	// Steps that stand nearly in line, and where tidying would put them.
+	b.edit("Outgoing loans")
+	for i, text := range []string{"Log the request", "Examine condition", "Decline with reasons", "Sign and insure", "Pack and ship"} {
+		x, y = b.middle(text)
+		b.drag(x, y, x+float64(i%3*12-14), y+float64(i%2*22-11), nil)
+	}
+	b.run(focusOn("#desk"))
+	b.key("\x1b")
+	b.press("Line up")
+	eval[bool](b, `(editor.core.act('tidy-show', ''), true)`)
+	picture("tidy")
 	b.press("Close")
-	x, y = b.middle("Ask again")
-	b.drag(x, y, 616, 290, nil)
+	for range 5 {
+		b.press("Undo")
+	}
 	b.saved() // else the browser asks before it leaves
 	b.open(link[len(s.url):])
 	b.until("the comments", `document.querySelectorAll('.remark').length === 2`)
