@@ -117,12 +117,11 @@ func (a axis) fit(stacks []*stack, g *gapping) {
 			continue
 		}
 		size, many := common(kd.settled)
-		if size = math.Round(size*100) / 100; 2*many > len(kd.seen) && size >= kd.least && (many > 1 || len(g.kinds) > 1 || a.onGrid(size)) {
+		if size = math.Round(size*100) / 100; 2*many > len(kd.seen) && size >= kd.least && (many > 1 || len(g.kinds) > 1) {
 			kd.size, kd.exact = size, true
 			continue
 		}
-		mid, _ := extremes(kd.seen)
-		kd.size = max(math.Round(mid/a.grid)*a.grid, kd.least)
+		kd.size = max(math.Round(kd.seen[len(kd.seen)/2]/a.grid)*a.grid, kd.least)
 	}
 	g.off = a.farthest(stacks, g)
 	for better := true; better; {
@@ -141,10 +140,6 @@ func (a axis) fit(stacks []*stack, g *gapping) {
 			a.try(stacks, g, kd, usual, asGood)
 		}
 	}
-}
-
-func (a axis) onGrid(v float64) bool {
-	return math.Abs(math.Round(v/a.grid)*a.grid-v) < still
 }
 
 // common is the value that most of some values are, given in ascending order, and how many are.

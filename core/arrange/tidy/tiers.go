@@ -1,9 +1,6 @@
 package tidy
 
-import (
-	"math"
-	"slices"
-)
+import "math"
 
 // tiers parts values, given in ascending order, into as few runs as can be in which none is farther than spread
 // from another and no two clash, where clash is not nil; of the ways to do it the one with the least squares about the means. It returns
@@ -40,10 +37,4 @@ func clashes(i, j int, clash func(i, j int) bool) bool {
 		}
 	}
 	return false
-}
-
-// extremes tells the middle between the least and the greatest of some values, and how far those are from it.
-func extremes(vs []float64) (mid, off float64) {
-	lo, hi := slices.Min(vs), slices.Max(vs)
-	return (lo + hi) / 2, (hi - lo) / 2
 }

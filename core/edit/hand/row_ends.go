@@ -1,6 +1,8 @@
 package hand
 
 import (
+	"math"
+
 	"plaintracer/core/arrange"
 	"plaintracer/core/geom"
 	"plaintracer/core/scene"
@@ -37,8 +39,12 @@ type rowEnd struct {
 
 // rowEndAt is the end of a row or a column at a point.
 func (e *Editor) rowEndAt(q geom.Point) (rowEnd, bool) {
+	near := e.reach() + 2/e.zoom
+	if math.Abs(q.X-endOff) > near && math.Abs(q.Y-endOff) > near { // most places are not: nothing is looked for
+		return rowEnd{}, false
+	}
 	for _, r := range e.rowEnds() {
-		if r.at.Dist(q) <= e.reach()+2/e.zoom {
+		if r.at.Dist(q) <= near {
 			return r, true
 		}
 	}

@@ -96,6 +96,9 @@ func (e *Editor) GapTyped(arg string) {
 
 // gaps are the gaps between the selected steps as people write them; "" where there is none, or where they differ.
 func (e *Editor) gaps() (across, down string) {
+	if len(e.Steps()) < 2 {
+		return "", ""
+	}
 	us := e.lined()
 	if len(us) < 2 {
 		return "", ""
