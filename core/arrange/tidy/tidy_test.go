@@ -116,8 +116,8 @@ func TestByHand(t *testing.T) {
 				p.Stages = []*chart.Stage{{ID: "one", Name: "One", Size: 254}, {ID: "two", Name: "Two", Size: 300}}
 			}},
 		{what: "a label keeps its room", how: Usual,
-			page: "a 96 100 112 56, b 269 100 112 56, c 440 103 112 56, d 642 100 112 56",
-			want: "a 92 100 112 56, b 268 100 112 56, c 444 100 112 56, d 646 100 112 56",
+			page: "a 96 100 112 56, b 269 100 112 56, c 440 103 112 56, d 637 100 112 56",
+			want: "a 92 100 112 56, b 268 100 112 56, c 444 100 112 56, d 641 100 112 56",
 			with: func(p *chart.Page) {
 				p.Connectors = []*chart.Connector{{ID: "k", From: chart.End{Step: "c"}, To: chart.End{Step: "d"}, Meaning: chart.Flow,
 					Labels: []chart.Label{{Text: "the borrower signs"}}}}
