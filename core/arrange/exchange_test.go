@@ -74,3 +74,50 @@ func TestExchanged(t *testing.T) {
 		t.Errorf("nobody changes places: %v", bs)
 	}
 }
+
+// A row is of one lane, a column of all where lanes run across; those nearly in line are in it.
+func TestRow(t *testing.T) {
+	p := openable(true) // a and b in the first lane, c in the second, below b
+	p.Steps[1].Y += 10
+	ids := func(ss []*chart.Step) (out string) {
+		for _, s := range ss {
+			out += s.ID
+		}
+		return out
+	}
+	for _, c := range []struct {
+		of     int
+		column bool
+		want   string
+	}{{0, false, "ab"}, {1, true, "bc"}, {2, false, "c"}, {0, true, "a"}} {
+		if got := ids(Row(p, p.Steps[c.of], c.column)); got != c.want {
+			t.Errorf("of %s, column %v: %s, want %s", p.Steps[c.of].ID, c.column, got, c.want)
+		}
+	}
+	if p.Steps[1].Y += 10; ids(Row(p, p.Steps[0], false)) != "a" {
+		t.Errorf("what is farther off is in the row: %s", ids(Row(p, p.Steps[0], false)))
+	}
+}
+
+// What has an edge or its middle on a guide line goes along with it; what is locked stays.
+func TestGuideMoved(t *testing.T) {
+	p := openable(false) // a at 100, b and c at 300, all 112 wide
+	for _, c := range []struct {
+		at   float64
+		want string
+	}{{300, "bc"}, {356, "bc"}, {412, "bc"}, {156, "a"}, {310, ""}} {
+		got := ""
+		for _, b := range GuideMoved(p, chart.GuideLine{Upright: true, At: c.at}, c.at+50) {
+			if got += b.ID; b.Rect.X != p.Step(b.ID).X+50 || b.Rect.Y != p.Step(b.ID).Y {
+				t.Errorf("%s goes to %v", b.ID, b.Rect)
+			}
+		}
+		if got != c.want {
+			t.Errorf("at %v: %q go along, want %q", c.at, got, c.want)
+		}
+	}
+	p.Steps[1].Locked = true
+	if bs := GuideMoved(p, chart.GuideLine{Upright: true, At: 300}, 340); len(bs) != 1 || bs[0].ID != "c" {
+		t.Errorf("with b locked: %v", bs)
+	}
+}
