@@ -183,6 +183,7 @@ func init() { // not a literal: commands lead back to the table
 			Choices: []Choice{{Arg: "gaps", Words: say.WordByGaps}, {Arg: "middles", Words: say.WordByMiddles}},
 			do:      func(e *Editor, arg string) { e.steps.SetByMiddles(arg == "middles") },
 			on:      func(e *Editor, arg string) bool { return e.steps.ByMiddles() == (arg == "middles") }},
+		{Name: "gap", Words: say.WordGap, Keys: []string{"k"}, Place: LineUpDrawer, Menu: true, need: needTwoSteps, do: func(e *Editor, _ string) { e.text.OnGap() }},
 		{Name: "step-gap", Words: say.WordStepGap, Place: LineUpDrawer, need: needTwoSteps, do: func(e *Editor, arg string) { e.steps.GapTyped(arg) }},
 		{Name: "make-room", Words: say.WordMakeRoom, Keys: []string{"m"}, Place: LineUpDrawer, Menu: true, need: needPage,
 			do: func(e *Editor, _ string) { e.hand.TakeRoom() }, on: func(e *Editor, _ string) bool { return e.hand.MakesRoom() }},

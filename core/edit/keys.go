@@ -2,6 +2,7 @@ package edit
 
 import (
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
 	"plaintracer/core/geom"
@@ -153,7 +154,8 @@ func (e *Editor) wordsBegin(key string, ctrl, alt bool) bool {
 		return false
 	}
 	c, _, ok := withKey(key)
-	return !ok || c.Name == "layout" || c.Name == "glue"
+	r, _ := utf8.DecodeRuneInString(key)
+	return !ok || unicode.IsLetter(r) && c.Name != "repeat" // a letter is more often the first of a word there
 }
 
 // KeyLine is a line of the list of keys.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"reflect"
+	"strings"
 	"testing"
 
 	"plaintracer/core/chart"
@@ -207,6 +208,46 @@ func TestDistributeBy(t *testing.T) {
 	}
 	if w.picks("a"); w.Facts().Lining.Down != "" {
 		t.Error("one step has a gap")
+	}
+}
+
+// The gap between the selected steps is typed on the paper, beside the first of them: along the row, or the column, in
+// which they stand.
+func TestGapOnThePaper(t *testing.T) {
+	w := ragged(t, false)
+	w.picks("a", "b", "c")
+	w.Do("step-gap", `{"what":"across","value":"15 mm"}`)
+	w.Key("k", false, false, false)
+	if ty := w.text.Now(); ty == nil || ty.Kind != "gap" || ty.Text != "15 mm" {
+		t.Fatalf("the key opens %+v", ty)
+	}
+	if said := fmt.Sprint(w.Update(false).Hand.Items); !strings.Contains(said, "gap ") {
+		t.Errorf("beside the step stands %s", said)
+	}
+	w.Do("accept", "0.5 in")
+	if w.at("abc") != "a 100,40 112x56 b 260,46 112x56 c 420,38 140x72 " {
+		t.Errorf("half an inch: %s", w.at("abc"))
+	}
+	w.picks("a", "d")
+	w.Key("k", false, false, false)
+	w.Do("accept", "20 mm")
+	if w.at("d") != "d 106,171.59 112x56 " {
+		t.Errorf("20 mm below: %s", w.at("ad"))
+	}
+	w.Key("k", false, false, false)
+	if w.Do("accept", "far"); w.Update(false).Notice == "" {
+		t.Error("what is no gap is taken without a word")
+	}
+}
+
+// A letter on one selected step begins its text, also where it is a key for many.
+func TestLettersBeginWords(t *testing.T) {
+	for _, key := range []string{"y", "m", "k", "c", "L", "h"} {
+		w := ragged(t, false)
+		w.picks("a")
+		if handled, page := w.Key(key, false, false, false); handled || page != "" || w.text.Now() == nil || w.text.Now().Kind != "step" {
+			t.Errorf("%s: %v %q %+v", key, handled, page, w.text.Now())
+		}
 	}
 }
 

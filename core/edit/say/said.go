@@ -586,8 +586,12 @@ const (
 	nameStage    = "Name of the stage"
 	NameTitle    = "Title of the page"
 	NameChart    = "Name of the chart"
+	NameGap      = "Gap between the selected steps"
 	NameGlue     = "Number of the step to connect to"
 )
+
+// Before stands before what is typed beside a step, by the kinds of Typing.
+var Before = map[string]string{"glue": WordGlueTo, "gap": "gap "}
 
 const WordGlueTo = "to step "
 

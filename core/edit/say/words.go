@@ -63,6 +63,7 @@ const (
 	WordDistributeBy     = "Distribute"
 	WordByGaps           = "Gaps"
 	WordByMiddles        = "Middles"
+	WordGap              = "Type the gap"
 	WordStepGap          = "Gap between the steps"
 	WordLineUp           = "Line up"
 	WordTidy             = "Tidy"

@@ -85,12 +85,38 @@ func (e *Editor) GapTyped(arg string) {
 	if json.Unmarshal([]byte(arg), &a) != nil {
 		return
 	}
-	px, ok := e.LengthOf(a.Value, 0, chart.MostSide*chart.MM)
+	e.setGap(a.What == "across", a.Value)
+}
+
+// GapBetween is the gap between the selected steps, along the way in which they stand beside each other; SetGap sets it as it
+// was typed.
+func (e *Editor) GapBetween() string {
+	across, down := e.gaps()
+	if e.stand() {
+		return across
+	}
+	return down
+}
+
+// SetGap sets the gap that GapBetween tells.
+func (e *Editor) SetGap(typed string) { e.setGap(e.stand(), typed) }
+
+// stand reports whether the selected steps stand beside each other across the page rather than down.
+func (e *Editor) stand() bool {
+	var x, y []float64
+	for _, u := range e.lined() {
+		c := u.rect().Centre()
+		x, y = append(x, c.X), append(y, c.Y)
+	}
+	return len(x) > 0 && slices.Max(x)-slices.Min(x) >= slices.Max(y)-slices.Min(y)
+}
+
+func (e *Editor) setGap(across bool, typed string) {
+	px, ok := e.LengthOf(typed, 0, chart.MostSide*chart.MM)
 	if !ok {
 		e.Say(say.StepGap)
 		return
 	}
-	across := a.What == "across"
 	e.lineUp(say.DidSetGap, !across, across, func(bs []arrange.Box) []arrange.Box { return arrange.WithGap(bs, across, px) })
 }
 

@@ -70,12 +70,12 @@ func (e *Editor) typedLines() []typedLine {
 		items = []scene.Item{scene.TitleItem(sheet)}
 	case "name":
 		items = []scene.Item{scene.NameItem(sheet)}
-	case "glue":
+	case "glue", "gap":
 		if sh := sheet.Shape(t.ID); sh != nil {
 			items = []scene.Item{
 				{
 					Text: t.Text,
-					At:   geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Sans, typeset.Size, say.WordGlueTo), sh.Rect.CY()+middle*typeset.Size),
+					At:   geom.Pt(sh.Rect.Right()+18+typeset.Width(typeset.Sans, typeset.Size, say.Before[t.Kind]), sh.Rect.CY()+middle*typeset.Size),
 					Size: typeset.Size,
 				},
 			}
@@ -241,21 +241,21 @@ func (e *Editor) caretColour() string {
 // CaretMarks draws the caret and what is chosen.
 func (e *Editor) CaretMarks(m scene.Pen) {
 	t, ls := e.typing, e.typedLines()
-	if t.Kind == "glue" {
+	if before, beside := say.Before[t.Kind]; beside {
 		l := ls[0]
-		w := typeset.Width(typeset.Sans, typeset.Size, say.WordGlueTo+t.Text)
+		w := typeset.Width(typeset.Sans, typeset.Size, before+t.Text)
 		m.Add(
 			scene.Item{
 				Path: geom.Box(
-					geom.Rect{X: l.At.X - typeset.Width(typeset.Sans, typeset.Size, say.WordGlueTo) - 8, Y: l.At.Y - 17, W: w + 24, H: 24},
+					geom.Rect{X: l.At.X - typeset.Width(typeset.Sans, typeset.Size, before) - 8, Y: l.At.Y - 17, W: w + 24, H: 24},
 				),
 				Fill:   "#FFFFFF",
 				Stroke: scene.Ink,
 				Weight: 1.2,
 			},
 			scene.Item{
-				Text: say.WordGlueTo,
-				At:   geom.Pt(l.At.X-typeset.Width(typeset.Sans, typeset.Size, say.WordGlueTo), l.At.Y),
+				Text: before,
+				At:   geom.Pt(l.At.X-typeset.Width(typeset.Sans, typeset.Size, before), l.At.Y),
 				Size: typeset.Size,
 				Fill: scene.Quiet,
 			},

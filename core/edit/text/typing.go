@@ -151,6 +151,16 @@ func (e *Editor) Glue() {
 	}
 }
 
+// OnGap asks for the gap between the selected steps, beside the first of them.
+func (e *Editor) OnGap() {
+	ss := e.InOrder()
+	if len(ss) < 2 {
+		e.Say(say.Sentence(say.WhyTwoSteps))
+		return
+	}
+	e.begin(Typing{Kind: "gap", ID: ss[0].ID, Name: say.NameGap, Text: e.steps.GapBetween()})
+}
+
 // Now is the text being typed; nil when none is.
 func (e *Editor) Now() *Typing { return e.typing }
 
@@ -281,6 +291,10 @@ func (e *Editor) Accept(text string) {
 	e.Preview(nil)
 	parts := e.typed(t, text)
 	e.end()
+	if t.Kind == "gap" {
+		e.steps.SetGap(text)
+		return
+	}
 	if t.Kind == "glue" {
 		e.glueTo(t.ID, strings.TrimSpace(text))
 		return
