@@ -28,6 +28,9 @@ func Doubts(lines []string) (out []Doubt) {
 	if _, ok := ReadTable(strings.Join(lines, "\n")); ok || len(lines) > MostLines {
 		return nil
 	}
+	if _, _, ok := outline(lines); ok {
+		return nil
+	}
 	id := ids()
 	for from, i := 0, 0; i <= len(lines); i++ { // each page is read for itself
 		if i < len(lines) {

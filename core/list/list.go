@@ -107,6 +107,17 @@ func read(all []string, id func(kind string) string) (pages []*chart.Page, err e
 			return nil, fmt.Errorf(tooLongLine, i+1, n, MostLetters)
 		}
 	}
+	if t, title, ok := outline(all); ok {
+		p, err := t.page(id("p"), id)
+		if err != nil {
+			return nil, err
+		}
+		p.Title = title
+		for _, s := range p.Steps {
+			s.Number = "" // rows were counted, not people
+		}
+		return []*chart.Page{p}, nil
+	}
 	if t, ok := ReadTable(strings.Join(all, "\n")); ok {
 		p, err := t.page(id("p"), id)
 		return []*chart.Page{p}, err

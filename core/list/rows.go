@@ -34,7 +34,7 @@ func (t Table) page(name string, id func(kind string) string) (*chart.Page, erro
 			}
 		}
 	}
-	leads := false // some cell says where a step leads
+	leads := t.Hierarchy() // some cell says where a step leads
 	r := t.reading()
 	var roots []*line
 	after := map[*line][]way{} // what leads to a row

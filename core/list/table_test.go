@@ -64,6 +64,45 @@ func TestPeople(t *testing.T) {
 	}
 }
 
+// Outlines below a title that says what they are, as offices write them, by hand: who stands below whom, and the title.
+func TestOutlines(t *testing.T) {
+	for _, k := range []struct{ text, want string }{
+		{"Organisation chart\nAna\n  Ben\n    Dan\n  Cleo\n", "Ana >Ben >Cleo; Ben >Dan; Dan; Cleo"},
+		{"# Org chart, loans desk\n- Ana\n  - Ben\n    - Dan\n  - Cleo\n", "Ana >Ben >Cleo; Ben >Dan; Dan; Cleo"},
+		{"Organigramm:\n\nAna\n\tBen\n\t\tDan\n\tCleo\n", "Ana >Ben >Cleo; Ben >Dan; Dan; Cleo"},
+		{"Work breakdown structure\n1 Ana\n1.1 Ben\n1.1.1 Dan\n1.2 Cleo\n", "Ana >Ben >Cleo; Ben >Dan; Dan; Cleo"},
+		{"Reporting lines\n1. Ana\n   2. Ben\n   3. Cleo\n", "Ana >Ben >Cleo; Ben; Cleo"},
+		{"Hierarchy\nAna – Director\n   Ben – Head of loans\n   Cleo (Head of halls)\n", "Ana\nDirector >Ben\nHead of loans >Cleo\nHead of halls; Ben\nHead of loans; Cleo\nHead of halls"},
+		{"Organization Chart\nAna\n    Ben - Assistant to Ana\n    Cleo\n", "Ana >Ben\nAssistant to Ana >Cleo; Ben\nAssistant to Ana; Cleo"},
+		{"Organigramme\n* Ana\n** Ben\n", "Ana >Ben; Ben"},
+		{"WHO REPORTS TO WHOM\nAna\n   Ben\n      Cleo\n         Dan\n", "Ana >Ben; Ben >Cleo; Cleo >Dan; Dan"},
+		{"Org chart\n> Ana\n    > Ben\n", "Ana >Ben; Ben"},
+	} {
+		c, err := Read(k.text, "x")
+		if err != nil {
+			t.Errorf("%q: %v", k.text, err)
+			continue
+		}
+		p := c.Pages[0]
+		if got := shape(c); got != k.want || p.Setup == nil || p.Setup.Tree != chart.GrowDown || p.Title == "" || strings.ContainsAny(p.Title, "#:") {
+			t.Errorf("%q below %q\ngot  %s\nwant %s", k.text, p.Title, got, k.want)
+		}
+		if len(Doubts(Split(k.text))) > 0 {
+			t.Errorf("%q is read in two ways", k.text)
+		}
+		for _, s := range p.Steps {
+			if s.Number != "" {
+				t.Errorf("%q: %s has a number", k.text, s.Text)
+			}
+		}
+	}
+	for _, text := range []string{"Hire somebody\nAsk\n  Log\n", "Organise a chart\nAsk\n  Log\n", "Org chart\nAsk\nLog\n", "Hierarchy\nComplete?\n  yes -> Log\n  no -> Ask\nLog\nAsk\n", "# Hierarchy\n1. Ask\n   form = C-2\n2. Log\n"} {
+		if c, err := Read(text, "x"); err != nil || c.Pages[0].Setup != nil {
+			t.Errorf("%q is an outline: %v", text, err)
+		}
+	}
+}
+
 // Cells as spreadsheets copy them, what their columns are taken for, and the chart that they make, by
 // hand.
 func TestTables(t *testing.T) {
