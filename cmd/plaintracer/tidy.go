@@ -48,14 +48,18 @@ func tidied(c *chart.Chart, p *chart.Page, how tidy.How) error {
 	for _, pl := range places {
 		moved[pl.ID] = true
 	}
+	after, ways := arrange.Room(p), map[string]*chart.Way{}
 	for _, l := range p.Connectors {
-		if moved[l.From.Step] || moved[l.To.Step] {
-			l.Way = nil
+		if l.Way != nil && (moved[l.From.Step] || moved[l.To.Step]) {
+			ways[l.ID] = nil
 		}
 	}
-	if room := arrange.Room(p); len(room) > 0 {
-		_, err := chart.Apply(c, chart.Command{Parts: room})
-		return err
+	if len(ways) > 0 {
+		after = append(after, chart.Part{Do: "line.ways", Page: p.ID, Ways: ways})
 	}
-	return nil
+	if len(after) == 0 {
+		return nil
+	}
+	_, err := chart.Apply(c, chart.Command{Parts: after})
+	return err
 }

@@ -33,11 +33,11 @@ func Opened(p *chart.Page, upright bool, at, wanted float64) (parts []chart.Part
 		switch at, end := o.reach(s); {
 		case s.Locked || !o.concerns(s):
 		case s.Behind() && at < o.at && end > o.at:
-			if pl := o.stretched(s, by); pl.W >= least && pl.H >= least {
+			if pl := o.changed(s, by, true); pl.W >= least && pl.H >= least {
 				places = append(places, pl)
 			}
 		case o.beyond(s):
-			places = append(places, o.moved(s, by))
+			places = append(places, o.changed(s, by, false))
 		}
 	}
 	if parts = place(p, places); o.lane != nil {
@@ -68,23 +68,18 @@ func (o opening) beyond(s *chart.Step) bool {
 	return o.concerns(s) && !s.Locked && (from+to)/2 > o.at
 }
 
-func (o opening) moved(s *chart.Step, by float64) chart.Place {
+// changed is the place of a step with its place across the line, or with grow its size, larger by so much.
+func (o opening) changed(s *chart.Step, by float64, grow bool) chart.Place {
 	pl := chart.PlaceOf(s)
+	at, size := &pl.Y, &pl.H
 	if o.upright {
-		pl.X = geom.Round2(pl.X + by)
-	} else {
-		pl.Y = geom.Round2(pl.Y + by)
+		at, size = &pl.X, &pl.W
 	}
-	return pl
-}
-
-func (o opening) stretched(s *chart.Step, by float64) chart.Place {
-	pl := chart.PlaceOf(s)
-	if o.upright {
-		pl.W = geom.Round2(pl.W + by)
-	} else {
-		pl.H = geom.Round2(pl.H + by)
+	v := at
+	if grow {
+		v = size
 	}
+	*v = geom.Round2(*v + by)
 	return pl
 }
 

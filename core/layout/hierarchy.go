@@ -38,19 +38,7 @@ func grows(p *chart.Page) (dir Direction, ok bool) {
 
 // Trees lays out every page of a chart without lanes as a tree, with room on its sheet.
 func Trees(ctx context.Context, c *chart.Chart, dir Direction) error {
-	for _, p := range c.Pages {
-		cmd, ok, err := Hierarchy(ctx, p, dir)
-		if err != nil {
-			return err
-		}
-		if !ok {
-			continue
-		}
-		if _, err := chart.Apply(c, cmd); err != nil {
-			return err
-		}
-	}
-	return nil
+	return each(ctx, c, dir, Hierarchy)
 }
 
 // hierarchy is a page as a tree: who stands under whom.
@@ -87,7 +75,7 @@ func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Com
 	cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.place", Page: p.ID, Places: h.onPage(places)})
 	ways := map[string]*chart.Way{}
 	for _, c := range p.Connectors {
-		if set := h.line(c); set.From != nil || set.To != nil {
+		if set := h.line(c); set.From != nil || set.To != nil || set.Pins != nil {
 			cmd.Parts = append(cmd.Parts, set)
 		}
 		if c.Way != nil {
@@ -138,6 +126,32 @@ func superior(g *flow.Graph) []int {
 		}
 	}
 	return above
+}
+
+// pins are those that a connector is to have, nil for those that it has: past assistants all lines bend at one height.
+// What an earlier laying out has pinned goes with its reason; what a hand has pinned stays.
+func (h *hierarchy) pins(c *chart.Connector) *[]chart.Pin {
+	to := h.page.Step(c.To.Step)
+	if to == nil || len(c.Pins) > 0 && !bent(c, to) {
+		return nil
+	}
+	want := []chart.Pin{}
+	if c.Meaning == chart.Flow && h.assisted[c.From.Step] && !h.below[to.ID] {
+		want = append(want, h.bend(to))
+	}
+	if slices.Equal(want, c.Pins) {
+		return nil
+	}
+	return &want
+}
+
+// bent reports whether the only pin of a connector is one that laying out makes.
+func bent(c *chart.Connector, to *chart.Step) bool {
+	off := math.Abs(c.Pins[0].At) - to.H/2
+	if c.Pins[0].Upright {
+		off = math.Abs(c.Pins[0].At) - to.W/2
+	}
+	return len(c.Pins) == 1 && c.Pins[0].Of == "to" && (math.Abs(off-levelGap/2) < 0.02 || math.Abs(off-closeGap/2) < 0.02)
 }
 
 // bend is where a line bends half a gap before the step that it leads to.
@@ -322,9 +336,7 @@ func (h *hierarchy) line(c *chart.Connector) chart.Part {
 	}
 	if c.Meaning == chart.Flow {
 		set.From, set.To = end(c.From, out), end(c.To, in)
-		if to := h.page.Step(c.To.Step); h.assisted[c.From.Step] && to != nil && len(c.Pins) == 0 && !h.below[to.ID] {
-			set.Pins = &[]chart.Pin{h.bend(to)} // below the assistants, all at one height
-		}
 	}
+	set.Pins = h.pins(c)
 	return set
 }

@@ -79,6 +79,27 @@ func TestAssistants(t *testing.T) {
 	}
 }
 
+// Past assistants all lines bend at one height, in whichever direction the tree grows next; without the assistants they
+// are pinned no more, and what a hand has pinned stays.
+func TestBendsPastAssistants(t *testing.T) {
+	c := staff(0, -1, 0, 0, 0)
+	p := c.Pages[0]
+	p.Connectors[3].Pins = []chart.Pin{{Upright: true, Of: "from", At: 7}}
+	for _, dir := range []Direction{Down, Right, Down, Left} {
+		laidAsTree(t, c, dir)
+		for _, l := range p.Connectors[1:3] {
+			if len(l.Pins) != 1 || l.Pins[0].Upright != (dir == Right || dir == Left) || l.Pins[0] != p.Connectors[1].Pins[0] {
+				t.Errorf("growing %d, %s is pinned at %v", dir, l.ID, l.Pins)
+			}
+		}
+	}
+	p.Connectors[0].Meaning = chart.Flow // nobody assists any more
+	laidAsTree(t, c, Down)
+	if len(p.Connectors[1].Pins) > 0 || len(p.Connectors[2].Pins) > 0 || len(p.Connectors[3].Pins) != 1 {
+		t.Errorf("without assistants: %v, %v; by hand: %v", p.Connectors[1].Pins, p.Connectors[2].Pins, p.Connectors[3].Pins)
+	}
+}
+
 // Where a level is wider than the sheet, leaves of one superior stand below each other, moved in.
 func TestLeavesBelowEachOther(t *testing.T) {
 	parents := []int{0, 0, 0, 0}

@@ -128,13 +128,11 @@ func (t *part) stand(q *chart.Page) []chart.Place {
 // giveWay are the places of what stands beyond the steps, moved on by as much as they have grown.
 func (t *part) giveWay(places []chart.Place) []chart.Place {
 	var before, after geom.Rect
-	for _, pl := range places {
-		before = before.Union(t.along(t.page.StepRect(t.page.Step(pl.ID))))
-		after = after.Union(t.along(t.page.RectOf(pl)))
-	}
 	var still []geom.Rect // what has its place: the steps, and what is locked
 	for _, pl := range places {
-		still = append(still, t.along(t.page.RectOf(pl)))
+		now := t.along(t.page.RectOf(pl))
+		before, after = before.Union(t.along(t.page.StepRect(t.page.Step(pl.ID)))), after.Union(now)
+		still = append(still, now)
 	}
 	for _, s := range t.page.Steps {
 		if s.Locked && !t.mine[s.ID] && !s.Behind() {

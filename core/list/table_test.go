@@ -7,6 +7,14 @@ import (
 	"plaintracer/core/chart"
 )
 
+func rolesOf(t Table) string {
+	var out []string
+	for _, r := range t.Roles {
+		out = append(out, string(r))
+	}
+	return strings.Join(out, " ")
+}
+
 // Tables of who reports to whom, as offices keep them, by hand: the columns, and who stands above whom.
 func TestPeople(t *testing.T) {
 	const above = "Ana >Ben >Cleo; Ben >Dan; Cleo; Dan"
@@ -31,16 +39,13 @@ func TestPeople(t *testing.T) {
 			t.Errorf("%q is no table", k.text)
 			continue
 		}
-		var roles []string
-		for _, r := range table.Roles {
-			roles = append(roles, string(r))
-		}
+		roles := rolesOf(table)
 		p, err := table.Page(ids())
 		if err != nil {
 			t.Errorf("%q: %v", k.text, err)
 			continue
 		}
-		if got := shape(&chart.Chart{Pages: []*chart.Page{p}}); got != k.want || strings.Join(roles, " ") != k.roles {
+		if got := shape(&chart.Chart{Pages: []*chart.Page{p}}); got != k.want || roles != k.roles {
 			t.Errorf("%q\ngot  %v %s\nwant %s %s", k.text, roles, got, k.roles, k.want)
 		}
 		if p.Setup == nil || p.Setup.Tree != chart.GrowDown || len(p.Lanes) > 0 {
@@ -125,11 +130,8 @@ func TestTables(t *testing.T) {
 			t.Errorf("%q is no table", k.text)
 			continue
 		}
-		var roles []string
-		for _, r := range table.Roles {
-			roles = append(roles, string(r))
-		}
-		if strings.Join(roles, " ") != k.roles {
+		roles := rolesOf(table)
+		if roles != k.roles {
 			t.Errorf("%q: columns %v, want %s", k.text, roles, k.roles)
 		}
 		p, err := table.Page(ids())

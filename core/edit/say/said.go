@@ -416,11 +416,11 @@ var Guide = [...]string{
 }
 
 // ReportsTo is what a person comes to do who is dropped on another.
-func ReportsTo(name string) string { return "reports to " + name }
+func ReportsTo(name string) string { return "reports to " + OneLine(name) }
 
 // BelowAlready tells why somebody cannot stand above another one.
 func BelowAlready(above, below string) string {
-	return fmt.Sprintf("%s stands below %s already, and cannot be above at the same time.", above, below)
+	return fmt.Sprintf("%s stands below %s already, and cannot be above at the same time.", OneLine(above), OneLine(below))
 }
 
 // DidOpen is what was done at a line across the page.
