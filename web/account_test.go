@@ -86,7 +86,7 @@ func TestAccount(t *testing.T) {
 // open is no way to guess it.
 func TestGuessingTheCurrentPassword(t *testing.T) {
 	t.Parallel()
-	s := newSite(t)
+	s := newSite(t).as(t, Options{now: still})
 	session := mustSession(t, s)
 	token := s.token(t, session)
 	try := func() int {

@@ -35,7 +35,13 @@ type failures struct {
 	last time.Time
 }
 
-func newAttempts() *attempts { return &attempts{now: time.Now, by: map[string]*failures{}} }
+// newAttempts counts by a clock, the machine's without one.
+func newAttempts(now func() time.Time) *attempts {
+	if now == nil {
+		now = time.Now
+	}
+	return &attempts{now: now, by: map[string]*failures{}}
+}
 
 // keys are what an attempt counts for, with how many are free.
 func (a *attempts) keys(address, account string, known bool) map[string]int {

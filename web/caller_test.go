@@ -44,7 +44,7 @@ func (s *site) tries(t testing.TB, forwarded ...string) int {
 // header itself stands before that and counts for nothing. Without trusted proxies the header counts for nothing.
 func TestCaller(t *testing.T) {
 	t.Parallel()
-	behind := newSite(t).as(t, Options{Proxies: []string{"127.0.0.1", "10.0.0.0/8"}})
+	behind := newSite(t).as(t, Options{Proxies: []string{"127.0.0.1", "10.0.0.0/8"}, now: still})
 	for i := range freeAttempts {
 		if got := behind.tries(t, "198.51.100."+string(rune('1'+i))+", 203.0.113.9, 10.1.2.3"); got != http.StatusUnauthorized {
 			t.Fatalf("try %d: %d", i, got)
@@ -56,7 +56,7 @@ func TestCaller(t *testing.T) {
 	if got := behind.tries(t, "203.0.113.9, 203.0.113.10"); got != http.StatusUnauthorized {
 		t.Errorf("another caller gets %d", got)
 	}
-	bare := newSite(t)
+	bare := newSite(t).as(t, Options{now: still})
 	for range freeAttempts {
 		bare.tries(t, "203.0.113.9")
 	}
@@ -68,7 +68,7 @@ func TestCaller(t *testing.T) {
 // Wrong passwords that are tried at the same time are counted before any is looked at.
 func TestManyTriesAtOnce(t *testing.T) {
 	t.Parallel()
-	s := newSite(t)
+	s := newSite(t).as(t, Options{now: still})
 	var mu sync.Mutex
 	got := map[int]int{}
 	var all sync.WaitGroup
@@ -89,7 +89,7 @@ func TestManyTriesAtOnce(t *testing.T) {
 // Signing in often, rightly, slows nobody down: not even many people behind one address.
 func TestRightOnesAreFree(t *testing.T) {
 	t.Parallel()
-	a := newAttempts()
+	a := newAttempts(nil)
 	for range 10 * freeFromAddress {
 		if w := a.reserve("203.0.113.9", "mara", false); w != 0 {
 			t.Fatalf("waits %v", w)

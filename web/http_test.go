@@ -224,7 +224,7 @@ func TestAccess(t *testing.T) {
 
 func TestSignInIsLimited(t *testing.T) {
 	t.Parallel()
-	s := newSite(t)
+	s := newSite(t).as(t, Options{now: still})
 	r := s.do(t, "GET", "/sign-in", "", "", "", nil)
 	b, _ := io.ReadAll(r.Body)
 	r.Body.Close()
@@ -297,7 +297,7 @@ func TestSignInIsLimited(t *testing.T) {
 // Failed sign-ins wait longer and longer, never more than a minute, and are forgotten.
 func TestAttempts(t *testing.T) {
 	t.Parallel()
-	a, at := newAttempts(), time.Unix(1e9, 0)
+	a, at := newAttempts(nil), time.Unix(1e9, 0)
 	a.now = func() time.Time { return at }
 	const me, you = "10.0.0.1", "10.0.0.2"
 	for range freeAttempts {

@@ -6,6 +6,7 @@ import (
 	"log/slog"
 	"net/netip"
 	"strings"
+	"time"
 
 	"github.com/gofiber/fiber/v3"
 	"golang.org/x/sync/semaphore"
@@ -25,7 +26,8 @@ type Options struct {
 	Proxies []string
 	Log     *slog.Logger
 
-	reader outside.Reader // of what people bring
+	reader outside.Reader   // of what people bring
+	now    func() time.Time // by which tries to sign in are slowed down; the machine's time without
 }
 
 // Server answers requests; it holds no truth of its own.

@@ -60,6 +60,9 @@ func newSite(t testing.TB) *site {
 	return (&site{store: s, dir: dir}).as(t, Options{})
 }
 
+// still is a clock that stands still: a slow machine takes longer for a try than tries have to wait.
+func still() time.Time { return time.Unix(1e9, 0) }
+
 // as serves the same data with other options.
 func (s *site) as(t testing.TB, o Options) *site {
 	t.Helper()

@@ -49,7 +49,7 @@ func New(s *store.Store, o Options) (*fiber.App, error) {
 		opts:      o,
 		assets:    a,
 		outside:   o.reader,
-		attempts:  newAttempts(),
+		attempts:  newAttempts(o.now),
 		drawings:  newDrawings(),
 		workQueue: newWorkQueue(),
 		large:     semaphore.NewWeighted(mostLarge),

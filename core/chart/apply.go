@@ -89,5 +89,6 @@ var pageParts = map[string]func(*Page, Part) ([]Part, error){
 	"group.add": addGroup, "group.drop": dropGroup, "group.set": setGroup,
 	"stage.add": addStage, "stage.drop": dropStage, "stage.set": setStage, "stage.order": orderStages,
 	"step.add": addStep, "step.drop": dropStep, "step.place": placeSteps, "step.set": setStep,
+	"branch.fold": foldBranch, "branch.unfold": unfoldBranch,
 	"line.add": addLine, "line.drop": dropLine, "line.set": setLine, "line.order": orderLines, "line.ways": setWays,
 }

@@ -17,7 +17,7 @@ func (s *Step) files() []File {
 func (c *Chart) Files() []File {
 	var out []File
 	for _, p := range c.Pages {
-		for _, s := range p.Steps {
+		for _, s := range p.allSteps() {
 			out = append(out, s.files()...)
 		}
 	}
@@ -30,6 +30,9 @@ func (c Command) Files() []File {
 	for _, d := range c.Parts {
 		if d.NewPage != nil {
 			out = append(out, (&Chart{Pages: []*Page{d.NewPage}}).Files()...)
+		}
+		if d.Branch != nil {
+			out = append(out, (&Chart{Pages: []*Page{{Folded: []*Folded{d.Branch}}}}).Files()...)
 		}
 		if d.Step != nil {
 			out = append(out, d.Step.files()...)
@@ -47,7 +50,7 @@ func (c Command) Files() []File {
 // LeaveOut takes files and pictures off the steps.
 func (c *Chart) LeaveOut(out func(File) bool) {
 	for _, p := range c.Pages {
-		for _, s := range p.Steps {
+		for _, s := range p.allSteps() {
 			s.Files = slices.DeleteFunc(s.Files, out)
 			if s.Picture != nil && out(*s.Picture) {
 				s.Picture = nil

@@ -45,6 +45,7 @@ type Page struct {
 	Lanes      []*Lane      `json:"lanes"`
 	Steps      []*Step      `json:"steps"`
 	Connectors []*Connector `json:"connectors"`
+	Folded     []*Folded    `json:"folded,omitempty"` // branches of a hierarchy; one of them is not changed but replaced, and so is the list
 
 	house *House // its chart's
 }

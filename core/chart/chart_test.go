@@ -310,7 +310,7 @@ func TestSchema(t *testing.T) {
 		have map[string]node
 	}{
 		{file{}, root.Properties}, {House{}, root.Defs["house"].Properties}, {Page{}, page}, {Frame{}, page["frame"].Properties}, {Sheet{}, page["sheet"].Properties}, {Setup{}, root.Defs["setup"].Properties}, {Grid{}, root.Defs["setup"].Properties["grid"].Properties}, {Ground{}, root.Defs["setup"].Properties["ground"].Properties}, {File{}, page["steps"].Items.Properties["files"].Items.Properties}, {Link{}, root.Defs["link"].Properties}, {Strip{}, root.Defs["setup"].Properties["header"].Properties}, {Key{}, page["key"].Properties}, {Showing{}, page["shown"].Items.Properties}, {Lane{}, page["lanes"].Items.Properties},
-		{LaneGroup{}, page["groups"].Items.Properties}, {Stage{}, page["stages"].Items.Properties}, {Turned{}, page["turned"].Properties},
+		{LaneGroup{}, page["groups"].Items.Properties}, {Stage{}, page["stages"].Items.Properties}, {Turned{}, page["turned"].Properties}, {Folded{}, page["folded"].Items.Properties},
 		{Step{}, page["steps"].Items.Properties}, {Run{}, page["steps"].Items.Properties["runs"].Items.Properties}, {StepLook{}, page["steps"].Items.Properties["look"].Properties},
 		{TextLook{}, page["steps"].Items.Properties["look"].Properties["text"].Properties}, {LaneLook{}, page["lanes"].Items.Properties["look"].Properties}, {Field{}, page["steps"].Items.Properties["fields"].Items.Properties},
 		{Connector{}, page["connectors"].Items.Properties}, {Label{}, page["connectors"].Items.Properties["labels"].Items.Properties},

@@ -366,7 +366,7 @@ func checkPage(p *Page) error {
 			return err
 		}
 	}
-	return nil
+	return checkFolded(p)
 }
 
 func checkRuns(s *Step) error {

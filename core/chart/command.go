@@ -38,6 +38,8 @@ type Command struct {
 //	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
 //	            that is given), Number, Fields, Ports, Link, Files, Picture, Front, Locked, Pinned, Held, StepLook (an empty
 //	            one takes it away)
+//	branch.fold Page, ID, Order (ids of all below it), At; Branch where one that came back is put away as it was
+//	branch.unfold Page, ID
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one
 //	            gives it back to the meaning), Crossings, Pins, Labels, Main
@@ -57,6 +59,7 @@ type Part struct {
 	Stage   *Stage     `json:"stage,omitempty"`
 	Step    *Step      `json:"step,omitempty"`
 	Line    *Connector `json:"line,omitempty"`
+	Branch  *Folded    `json:"branch,omitempty"`
 
 	Places  []Place      `json:"places,omitempty"`
 	Order   []string     `json:"order,omitempty"`

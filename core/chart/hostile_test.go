@@ -67,7 +67,7 @@ func TestAcceptedCommandsCanBeReadAgain(t *testing.T) {
 		for range 60 {
 			p := "p1"
 			var d Part
-			switch r.IntN(9) {
+			switch r.IntN(11) {
 			case 0:
 				d = Part{Do: "lane.add", Page: p, Lane: &Lane{ID: id("l"), Name: "L", Size: size()}}
 			case 1:
@@ -88,6 +88,10 @@ func TestAcceptedCommandsCanBeReadAgain(t *testing.T) {
 			case 8:
 				f := Frame{X: coord(), Y: coord(), W: size()}
 				d = Part{Do: "page.set", Page: p, Frame: &f}
+			case 9:
+				d = Part{Do: "branch.fold", Page: p, ID: id("s"), Order: []string{id("s"), id("s")}}
+			case 10:
+				d = Part{Do: "branch.unfold", Page: p, ID: id("s")}
 			}
 			inv, err := Apply(c, Command{Words: "extreme", Parts: []Part{d}})
 			if err != nil {
@@ -114,6 +118,8 @@ func FuzzCommands(f *testing.F) {
 	f.Add(`{"words":"x","parts":[{"do":"step.add","page":"p1","step":{"id":"s1","symbol":"process","x":1,"y":1,"w":100,"h":50,"text":"a"}}]}`)
 	f.Add(`{"words":"x","parts":[{"do":"page.add","newPage":{"id":"p9","w":500,"h":500,"steps":[null]}}]}`)
 	f.Add(`{"words":"x","parts":[{"do":"line.ways","page":"p1","ways":{"c1":null}},{"do":"line.set","page":"p1","id":"c1","labels":null,"pins":[{"at":1e308}]}]}`)
+	f.Add(`{"words":"x","parts":[{"do":"branch.fold","page":"p1","id":"s1","order":["s2"]},{"do":"step.drop","page":"p1","id":"s1"},{"do":"branch.unfold","page":"p1","id":"s1"}]}`)
+	f.Add(`{"words":"x","parts":[{"do":"page.add","newPage":{"id":"p9","w":500,"h":500,"folded":[null,{"under":"s1","steps":[null],"connectors":[],"stepsAt":[-1],"linesAt":[]}]}}]}`)
 	f.Fuzz(func(t *testing.T, in string) {
 		var k Command
 		if json.Unmarshal([]byte(in), &k) != nil {

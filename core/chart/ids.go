@@ -7,10 +7,10 @@ func (c *Chart) FreshIDs(mark string) func(kind string) string {
 	taken := map[string]bool{}
 	for _, p := range c.Pages {
 		taken[p.ID] = true
-		for _, s := range p.Steps {
+		for _, s := range p.allSteps() {
 			taken[s.ID] = true
 		}
-		for _, l := range p.Connectors {
+		for _, l := range p.allLines() {
 			taken[l.ID] = true
 		}
 		for _, b := range p.Bands() {

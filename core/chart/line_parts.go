@@ -12,10 +12,10 @@ func addLine(p *Page, d Part) ([]Part, error) {
 	}
 	c := *d.Line
 	c.own()
-	if p.Connector(c.ID) != nil {
+	if p.Connector(c.ID) != nil || p.putAway(c.ID) {
 		return nil, fmt.Errorf(lineTwice, c.ID)
 	}
-	if len(p.Connectors) >= maxLines {
+	if len(p.Connectors) >= maxLines || len(p.Folded) > 0 && len(p.allLines()) >= maxLines {
 		return nil, fmt.Errorf(tooManyLines, maxLines)
 	}
 	if err := checkLine(p.Step, &c); err != nil {

@@ -19,7 +19,7 @@ func TestWhatPartsCarryIsSet(t *testing.T) {
 		"Shown": &[]Showing{{Field: "cost", As: AsText}}, "Link": &LinkPart{To: &Link{URL: "https://example.org"}}, "Files": &[]File{{ID: "f1", Name: "a.txt", Size: 3}}, "Picture": &File{ID: "f2", Name: "a.png", Size: 3},
 		"Numbering": &Numbering{By: ByLane}, "Waived": &[]Waiver{{Rule: "starts", Reason: "two doors"}}, "Held": &[]Group{{ID: "g1"}}, "In": new("outer"), "Size": new(300.0), "W": new(1200.0), "H": new(900.0),
 	}
-	elsewhere := map[string]bool{"Do": true, "Page": true, "ID": true, "At": true, "NewPage": true, "Lane": true, "Group": true, "Stage": true, "Step": true, "Line": true, "Places": true, "Order": true, "Ways": true}
+	elsewhere := map[string]bool{"Do": true, "Page": true, "ID": true, "At": true, "NewPage": true, "Lane": true, "Group": true, "Stage": true, "Step": true, "Line": true, "Branch": true, "Places": true, "Order": true, "Ways": true}
 	at := map[string]string{"chart.set": "", "page.set": "", "lane.set": "l", "group.set": "inner", "stage.set": "st", "step.set": "a", "line.set": "c"}
 	typ := reflect.TypeOf(Part{})
 	for i := range typ.NumField() {

@@ -13,10 +13,10 @@ func addStep(p *Page, d Part) ([]Part, error) {
 	s := *d.Step
 	s.Fields = append([]Field(nil), s.Fields...)
 	s.Ports = append([]Port(nil), s.Ports...)
-	if p.Step(s.ID) != nil {
+	if p.Step(s.ID) != nil || p.putAway(s.ID) {
 		return nil, fmt.Errorf(stepTwice, s.ID)
 	}
-	if len(p.Steps) >= MaxSteps {
+	if len(p.Steps) >= MaxSteps || len(p.Folded) > 0 && len(p.allSteps()) >= MaxSteps {
 		return nil, fmt.Errorf(tooManySteps, MaxSteps)
 	}
 	if s.Lane != "" && p.Lane(s.Lane) == nil {

@@ -109,6 +109,12 @@ func TestMenu(t *testing.T) {
 	}
 }
 
+// pointerAt is the form of the pointer at a place.
+func (w *window) pointerAt(q geom.Point) string {
+	w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
+	return w.Update(false).Cursor
+}
+
 // The pointer tells what a press would do.
 func TestPointerForms(t *testing.T) {
 	w := open(t)
@@ -116,10 +122,7 @@ func TestPointerForms(t *testing.T) {
 	w.Do("lane-names", "Borrower\nLoans desk")
 	ls := []chart.Label{{Text: "yes"}}
 	w.Apply("label", chart.Part{Do: "line.set", Page: "p1", ID: c.ID, Labels: &ls})
-	over := func(q geom.Point) string {
-		w.Pointer(Pointer{Type: "move", X: q.X, Y: q.Y, Zoom: 1})
-		return w.Update(false).Cursor
-	}
+	over := w.pointerAt
 	p := w.Page()
 	lane := p.LaneRect(p.Lanes[0])
 	w.Select(a.ID)

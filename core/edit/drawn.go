@@ -108,6 +108,7 @@ type stepLook struct {
 	fields       string          // that it shows
 	files        int
 	picture      *chart.File // which is never changed, but replaced
+	below        int         // folded
 }
 
 // lineShown is a connector as it was drawn, and by how much it is shown moved from there.

@@ -85,7 +85,7 @@ func TestEveryCommandDoesSomething(t *testing.T) {
 		func(w *window) { w.Do("all", "") },
 	}
 	// Not offered in any of these selections; each has a test of its own.
-	notHere := strings.Fields("ungroup layout-right page-tree redo bends-less look-plain look-put text-mend text-style house-mend page-left number-table page-house page-larger " +
+	notHere := strings.Fields("fold ungroup layout-right page-tree redo bends-less look-plain look-put text-mend text-style house-mend page-left number-table page-house page-larger " +
 		"page-split page-over page-fit out-of-page mate page-previous ports-clear close-gap")
 	before := map[int]string{} // by selection
 	made := []byte(desk(t).json())

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"plaintracer/core/chart"
+	"plaintracer/core/scene"
 	"plaintracer/core/symbol"
 )
 
@@ -132,8 +133,79 @@ func TestDroppedOnASuperior(t *testing.T) {
 	if got := w.reports(); got != "ab ac cd" {
 		t.Errorf("d below c: %s", got)
 	}
+	commands := w.Commands()
+	if drop("d", "c", false); w.Commands() != commands {
+		t.Error("dropped on their own superior, somebody makes an undo of nothing")
+	}
 	drop("d", "a", true)
 	if got := w.reports(); got != "ab ac cd" {
 		t.Errorf("with Alt it is put where it is put: %s", got)
+	}
+}
+
+// A branch folds by its key and unfolds by a press on its mark; the rest closes up; who comes below it unfolds it; who
+// is deleted takes it along; all of it undone, the chart is as it was.
+func TestFoldedBranches(t *testing.T) {
+	w := people(t)
+	begun, _ := chart.Marshal(w.Chart())
+	shown := func() string {
+		out := ""
+		for _, s := range w.Page().Steps {
+			out += s.Text
+		}
+		return out
+	}
+	w.picks("b")
+	w.Update(true)
+	w.Key("h", false, false, true)
+	if got := shown(); got != "abc" || w.Page().Below("b") != 1 {
+		t.Fatalf("folded below b: %s", got)
+	}
+	patched := false
+	for _, e := range w.Update(false).Patch {
+		patched = patched || e.ID == "b" && strings.HasSuffix(e.Title, "1 more below")
+	}
+	if !patched {
+		t.Error("b is not drawn anew, with its mark")
+	}
+	w.tidyTree("folded")
+	if at := scene.FoldMark(w.Sheet(), w.Sheet().Shape("b")).Centre(); w.pointerAt(at) != "pointer" {
+		t.Error("the mark is not shown as what can be pressed")
+	} else {
+		w.Pointer(Pointer{Type: "down", X: at.X, Y: at.Y, Zoom: 1})
+		w.Pointer(Pointer{Type: "up", X: at.X, Y: at.Y, Zoom: 1})
+	}
+	if got := shown(); got != "abcd" {
+		t.Errorf("unfolded by its mark: %s", got)
+	}
+	w.tidyTree("unfolded")
+	w.Undo()
+	w.picks("b")
+	w.Key("Tab", false, false, false)
+	w.Do("accept", "e")
+	if got := shown(); got != "abcde" {
+		t.Errorf("e below b, which was folded: %s", got)
+	}
+	w.tidyTree("joined")
+	w.Undo()
+	w.Undo()
+	w.picks("a")
+	w.Do("fold", "")
+	if got := shown(); got != "a" || w.Page().Below("a") != 3 {
+		t.Errorf("all folded: %s", got)
+	}
+	w.Do("delete", "")
+	if got := shown(); got != "" || len(w.Page().Folded) > 0 {
+		t.Errorf("deleted: %s, %d folded", got, len(w.Page().Folded))
+	}
+	for w.Undoable() > 1 {
+		w.Undo()
+	}
+	if end, _ := chart.Marshal(w.Chart()); string(end) != string(begun) {
+		t.Errorf("undone:\n%s", end)
+	}
+	w.picks("d")
+	if w.Do("fold", ""); len(w.Page().Folded) > 0 {
+		t.Error("who has nobody below folds")
 	}
 }

@@ -289,6 +289,14 @@ func needAcross(e *Editor) string {
 	return ""
 }
 
+// needBranch wants one step of a hierarchy with somebody below it.
+func needBranch(e *Editor) string {
+	if !e.pages.CanFold(e.Only()) {
+		return say.WhyBranch
+	}
+	return ""
+}
+
 // needNoLanes wants a page of steps that read either way.
 func needNoLanes(e *Editor) string {
 	if why := needPage(e); why != "" {

@@ -102,7 +102,7 @@ func (e *Editor) Update(fresh bool) Update {
 		if again || added {
 			fields = shownAt(s, sh)
 		}
-		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, tag(s, sh.Step), sh.Said.Text, sh.Step.Look, sh.Step.Link, firstRun(sh.Step), fields, len(sh.Step.Files), sh.Step.Picture}, geom.Pt(sh.Rect.X, sh.Rect.Y)
+		look, at := stepLook{sh.Rect.W, sh.Rect.H, sh.Step.Symbol, tag(s, sh.Step), sh.Said.Text, sh.Step.Look, sh.Step.Link, firstRun(sh.Step), fields, len(sh.Step.Files), sh.Step.Picture, s.Page.Below(sh.Step.ID)}, geom.Pt(sh.Rect.X, sh.Rect.Y)
 		by := geom.Pt(geom.Round2(at.X-was.at.X), geom.Round2(at.Y-was.at.Y))
 		switch {
 		case added || anew || was.stepLook != look:

@@ -176,6 +176,36 @@ func Superior(p *chart.Page, id string) *chart.Connector {
 	return nil
 }
 
+// Below are the steps below one in a hierarchy, with what stands beside the work and holds at none but those.
+func Below(p *chart.Page, id string) map[string]bool {
+	q := front(p)
+	out := map[string]bool{}
+	h := newHierarchy(q, Down)
+	at := slices.IndexFunc(q.Steps, func(s *chart.Step) bool { return s.ID == id })
+	if at < 0 {
+		return out
+	}
+	todo := h.kin.Children(at)
+	for ; len(todo) > 0; todo = todo[1:] {
+		out[q.Steps[todo[0]].ID] = true
+		todo = append(slices.Clone(todo), h.kin.Children(todo[0])...)
+	}
+	with, others := map[string]bool{}, map[string]bool{}
+	for _, c := range p.Connectors {
+		for _, e := range [][2]string{{c.From.Step, c.To.Step}, {c.To.Step, c.From.Step}} {
+			if s := p.Step(e[0]); s != nil && s.Symbol.Beside() {
+				with[e[0]], others[e[0]] = with[e[0]] || out[e[1]], others[e[0]] || !out[e[1]]
+			}
+		}
+	}
+	for s := range with {
+		if with[s] && !others[s] {
+			out[s] = true
+		}
+	}
+	return out
+}
+
 // turned is a size, or a place, across the levels and along them.
 func (h *hierarchy) turned(q geom.Point) geom.Point {
 	if h.dir == Right || h.dir == Left {

@@ -103,6 +103,10 @@ func Step(s *sheet.Sheet, sh *sheet.Shape) Element {
 	if st.Link != nil || e.Link != nil {
 		e.Items = append(e.Items, linkMark(LinkMark(sh), style.Ink(s.Page), style.Paper(s.Page).String())...)
 	}
+	if n := s.Page.Below(st.ID); n > 0 {
+		e.Items = append(e.Items, foldMark(FoldMark(s, sh), n, style.Ink(s.Page))...)
+		e.Title += ", " + belowWords(n)
+	}
 	e.Items = spell(e.Items)
 	return e
 }

@@ -43,6 +43,9 @@ func lineWords(meaning, outcome, from, to string) string {
 	return t
 }
 
+// belowWords tell how many steps are folded below one.
+func belowWords(n int) string { return fmt.Sprintf("%d more below", n) }
+
 // crowdedWords say that there are too many connectors, of which n are drawn straight
 // through, and what helps.
 func crowdedWords(n int) string {

@@ -71,6 +71,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 			return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.GoWhere(l) }} }}
 		}
 	}
+	if s := e.pages.FoldAt(q); s != nil {
+		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.Fold(s) }} }}
+	}
 	if l := e.pages.LinkAt(q); l != nil {
 		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.GoWhere(l) }} }}
 	}

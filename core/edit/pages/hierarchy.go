@@ -95,12 +95,11 @@ func (e *Editor) PutUnder(id, above string) {
 	}
 	now, c := e.Superior(id)
 	if now == to {
-		e.ApplyAnew(p.Connectors, say.DidTree, e.AsTree()...)
 		return
 	}
 	part := chart.Part{Do: "line.add", Page: p.ID, Line: &chart.Connector{ID: e.NewID("c"), From: chart.End{Step: above}, To: chart.End{Step: id}, Meaning: chart.Flow}}
 	if c != nil {
 		part = chart.Part{Do: "line.set", Page: p.ID, ID: c.ID, From: &chart.End{Step: above}, Pins: &[]chart.Pin{}}
 	}
-	e.ApplyAnew(p.Connectors, say.DidPutUnder, e.AsTree(part)...)
+	e.ApplyAnew(p.Connectors, say.DidPutUnder, e.AsTree(append(Unfolding(p, above), part)...)...)
 }

@@ -84,6 +84,8 @@ const (
 	WordSelectColumn     = "Select the column"
 	WordSelectLane       = "Select the whole lane"
 	WordSelectBranch     = "Select what follows"
+	WordFold             = "Fold or unfold what is below"
+	WordFoldShort        = "Fold"
 	WordExchange         = "Exchange places"
 
 	WordLayOut      = "Lay out"

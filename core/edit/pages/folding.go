@@ -1,0 +1,54 @@
+package pages
+
+import (
+	"plaintracer/core/chart"
+	"plaintracer/core/edit/say"
+	"plaintracer/core/geom"
+	"plaintracer/core/layout"
+	"plaintracer/core/scene"
+)
+
+// CanFold reports whether a step of a hierarchy has somebody below it, shown or folded.
+func (e *Editor) CanFold(s *chart.Step) bool {
+	return s != nil && (e.Page().FoldedUnder(s.ID) != nil || e.Tree() != "" && len(layout.Below(e.Page(), s.ID)) > 0)
+}
+
+// Fold puts away what stands below a step, or brings it back; a hierarchy is laid out again.
+func (e *Editor) Fold(s *chart.Step) {
+	p, words := e.Page(), say.DidFold
+	parts := Unfolding(p, s.ID)
+	if len(parts) > 0 {
+		words = say.DidUnfold
+	} else {
+		below := layout.Below(p, s.ID)
+		away := chart.Part{Do: "branch.fold", Page: p.ID, ID: s.ID}
+		for _, o := range p.Steps {
+			if below[o.ID] {
+				away.Order = append(away.Order, o.ID)
+			}
+		}
+		parts = append(parts, away)
+	}
+	if e.Tree() != "" {
+		parts = e.AsTree(parts...)
+	}
+	e.ApplyAnew(p.Connectors, words, parts...)
+}
+
+// Unfolding brings back what is folded below a step; none where nothing is.
+func Unfolding(p *chart.Page, id string) []chart.Part {
+	if p.FoldedUnder(id) == nil {
+		return nil
+	}
+	return []chart.Part{{Do: "branch.unfold", Page: p.ID, ID: id}}
+}
+
+// FoldAt is the step whose mark of a folded branch is at q, nil for none.
+func (e *Editor) FoldAt(q geom.Point) *chart.Step {
+	for _, f := range e.Page().Folded {
+		if sh := e.Sheet().Shape(f.Under); sh != nil && scene.FoldMark(e.Sheet(), sh).Grow(2).Contains(q) {
+			return sh.Step
+		}
+	}
+	return nil
+}
