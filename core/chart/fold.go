@@ -157,6 +157,23 @@ func (p *Page) taken(s *Step) Step {
 	return n
 }
 
+// DropFolded are the parts that delete what is folded below a step.
+func (p *Page) DropFolded(id string) []Part {
+	f := p.FoldedUnder(id)
+	if f == nil {
+		return nil
+	}
+	parts := []Part{{Do: "branch.unfold", Page: p.ID, ID: id}}
+	for _, c := range f.Connectors {
+		parts = append(parts, Part{Do: "line.drop", Page: p.ID, ID: c.ID})
+	}
+	for _, s := range f.Steps {
+		parts = append(parts, p.DropFolded(s.ID)...)
+		parts = append(parts, Part{Do: "step.drop", Page: p.ID, ID: s.ID})
+	}
+	return parts
+}
+
 // held is an end of a connector that may hold at a step no longer there, or at a port that it has no more.
 func (p *Page) held(step func(string) *Step, e, other End) End {
 	if e.Loose() || checkEnd(step, &e) == nil {

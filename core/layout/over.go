@@ -69,9 +69,17 @@ func Fits(p *chart.Page) bool {
 // OverPages are the parts that lay a page out over as many pages as it takes: each holds as much of
 // the flow as can be laid out on its sheet, in the order of the flow. Connectors that lead from page
 // to page become pairs of off-page connectors, one letter for all that lead to the same step; lanes
-// are repeated where a step of theirs stands, or all of them where the page's setup says so. There are no parts for a
+// are repeated where a step of theirs stands, or all of them where the page's setup says so. A hierarchy is divided by
+// branch. There are no parts for a
 // page with less than two steps.
 func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(kind string) string) ([]chart.Part, error) {
+	if _, ok := grows(p); ok {
+		pages, err := divideTree(ctx, p, newID)
+		if err != nil {
+			return nil, err
+		}
+		return overBranches(c, p, pages), nil
+	}
 	o, err := divide(ctx, c, p, newID, false)
 	if o == nil || err != nil {
 		return nil, err
@@ -82,7 +90,12 @@ func OverPages(ctx context.Context, c *chart.Chart, p *chart.Page, newID func(ki
 // Sheets is over how many pages OverPages lays a page out; 0 for a page with less than two steps.
 func Sheets(ctx context.Context, c *chart.Chart, p *chart.Page) (int, error) {
 	n := 0
-	o, err := divide(ctx, c, p, func(kind string) string { n++; return fmt.Sprint(kind, "sheet", n) }, true)
+	newID := func(kind string) string { n++; return fmt.Sprint(kind, "sheet", n) }
+	if _, ok := grows(p); ok {
+		pages, err := divideTree(ctx, p, newID)
+		return len(pages), err
+	}
+	o, err := divide(ctx, c, p, newID, true)
 	if o == nil || err != nil {
 		return 0, err
 	}

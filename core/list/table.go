@@ -142,6 +142,9 @@ func headed(lines []string) rune {
 	if len(lines) < 2 {
 		return 0
 	}
+	if _, titled := titleIn(lines[0]); titled && slices.ContainsFunc(lines[1:], leadsOn) { // '# ; yes' is a title there
+		return 0
+	}
 	for _, sep := range []rune{',', ';'} {
 		n := 0
 		if _, _, _, pairs := pairColumns(strings.Split(lines[0], string(sep))); pairs {
@@ -159,6 +162,12 @@ func headed(lines []string) rune {
 		}
 	}
 	return 0
+}
+
+// leadsOn reports whether a line of a list says where the step before it leads.
+func leadsOn(l string) bool {
+	l = strings.TrimSpace(l)
+	return strings.HasPrefix(l, "-> ") || strings.HasPrefix(l, "~> ")
 }
 
 // pairColumns are those of a table whose rows each say from where to where a connector leads; label is -1 without one.

@@ -40,8 +40,11 @@ func (e *Editor) SetTree(grow chart.Growth) {
 			held++
 		}
 	}
-	if e.ApplyAnew(p.Connectors, say.DidTree, e.AsTree(set)...) && held > 0 {
+	switch ok := e.ApplyAnew(p.Connectors, say.DidTree, e.AsTree(set)...); {
+	case ok && held > 0:
 		e.Say(say.Locked(held, false))
+	case ok && !layout.Fits(e.Page()):
+		e.outgrown()
 	}
 }
 

@@ -41,23 +41,6 @@ func (e *Editor) Nudge(dx, dy float64) {
 	e.Apply(say.DidMove, e.MoveTo(bs))
 }
 
-// dropFolded deletes what is folded below a step.
-func dropFolded(p *chart.Page, id string) []chart.Part {
-	f := p.FoldedUnder(id)
-	if f == nil {
-		return nil
-	}
-	parts := []chart.Part{{Do: "branch.unfold", Page: p.ID, ID: id}}
-	for _, c := range f.Connectors {
-		parts = append(parts, chart.Part{Do: "line.drop", Page: p.ID, ID: c.ID})
-	}
-	for _, s := range f.Steps {
-		parts = append(parts, dropFolded(p, s.ID)...)
-		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
-	}
-	return parts
-}
-
 // Remove deletes what is selected; connectors of deleted steps go with them.
 func (e *Editor) Remove() {
 	p := e.Page()
@@ -73,7 +56,7 @@ func (e *Editor) Remove() {
 		}
 	}
 	for _, s := range free {
-		parts = append(parts, dropFolded(p, s.ID)...)
+		parts = append(parts, p.DropFolded(s.ID)...)
 		parts = append(parts, chart.Part{Do: "step.drop", Page: p.ID, ID: s.ID})
 	}
 	by, of := number.Referring(e.Chart(), p, away)
