@@ -50,6 +50,16 @@ type Page struct {
 	house *House // its chart's
 }
 
+// Folded is a branch of a hierarchy that is put away: the steps below one, and the connectors at them. They keep their
+// places, and the indexes in the lists of the page to which they come back.
+type Folded struct {
+	Under      string       `json:"under"`
+	Steps      []*Step      `json:"steps"`
+	Connectors []*Connector `json:"connectors"`
+	StepsAt    []int        `json:"stepsAt"`
+	LinesAt    []int        `json:"linesAt"`
+}
+
 // Step is a symbol with text. X and Y are its top left corner; when it has a lane, Y counts from the
 // lane's top, or X from its left edge where lanes run down.
 type Step struct {

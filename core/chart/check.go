@@ -399,3 +399,82 @@ func checkRuns(s *Step) error {
 func roundStep(s *Step) {
 	s.X, s.Y, s.W, s.H = geom.Round2(s.X), geom.Round2(s.Y), geom.Round2(s.W), geom.Round2(s.H)
 }
+
+// checkFolded checks what a page has put away. Its connectors may hold at steps that have gone meanwhile.
+func checkFolded(p *Page) error {
+	steps, lines := len(p.Steps), len(p.Connectors)
+	seen := map[string]bool{}
+	for _, s := range p.Steps {
+		seen["step "+s.ID] = true
+	}
+	for _, c := range p.Connectors {
+		seen["line "+c.ID] = true
+	}
+	by := p.StepsByID()
+	for i, f := range p.Folded {
+		if f == nil || len(f.Steps) != len(f.StepsAt) || len(f.Connectors) != len(f.LinesAt) || p.foldedAt(f.Under) != i {
+			return fmt.Errorf(inFolded, i, errors.New(badFold))
+		}
+		if steps, lines = steps+len(f.Steps), lines+len(f.Connectors); steps > MaxSteps || lines > maxLines {
+			return fmt.Errorf(pageTooFull, maxLanes, MaxSteps, maxLines)
+		}
+		if f.Steps == nil || f.Connectors == nil {
+			f.Steps, f.Connectors = append([]*Step{}, f.Steps...), append([]*Connector{}, f.Connectors...)
+		}
+		for _, s := range f.Steps {
+			if s == nil || seen["step "+s.ID] {
+				return fmt.Errorf(inFolded, i, errors.New(badFold))
+			}
+			seen["step "+s.ID], by[s.ID] = true, s
+			roundStep(s)
+			back := p.taken(s)
+			if err := checkStep(p, &back); err != nil {
+				return fmt.Errorf(inFolded, i, err)
+			}
+		}
+	}
+	for i, f := range p.Folded {
+		for _, c := range f.Connectors {
+			if c == nil || seen["line "+c.ID] {
+				return fmt.Errorf(inFolded, i, errors.New(badFold))
+			}
+			seen["line "+c.ID] = true
+			whole := *c // as it will be; what it holds at now may be gone
+			step := func(id string) *Step { return by[id] }
+			whole.From, whole.To = p.held(step, c.From, c.To), p.held(step, c.To, c.From)
+			if err := checkLine(step, &whole); err != nil {
+				return fmt.Errorf(inFolded, i, err)
+			}
+		}
+	}
+	return nil
+}
+
+// taken is a step as it comes back: its lane may have gone meanwhile.
+func (p *Page) taken(s *Step) Step {
+	n := *s
+	n.Fields, n.Ports = append([]Field(nil), s.Fields...), append([]Port(nil), s.Ports...)
+	if n.Lane != "" && p.Lane(n.Lane) == nil {
+		n.Lane = refuge(p)
+	}
+	return n
+}
+
+// held is an end of a connector that may hold at a step no longer there, or at a port that it has no more.
+func (p *Page) held(step func(string) *Step, e, other End) End {
+	if e.Loose() || checkEnd(step, &e) == nil {
+		return e
+	}
+	if step(e.Step) != nil {
+		return End{Step: e.Step}
+	}
+	var at geom.Point
+	if s := step(other.Step); s != nil {
+		r := p.StepRect(s)
+		at = geom.Pt(r.CX(), r.Y-looseOff)
+	}
+	return End{X: within(at.X), Y: within(at.Y)}
+}
+
+// looseOff is how far above a step the end stands that came loose, px.
+const looseOff = 40

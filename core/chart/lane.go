@@ -345,3 +345,11 @@ type Place struct {
 
 // PlaceOf is the place where a step stands now.
 func PlaceOf(s *Step) Place { return Place{s.ID, s.Lane, s.X, s.Y, s.W, s.H} }
+
+// refuge is the lane that takes in a step whose own is gone.
+func refuge(p *Page) string {
+	if len(p.Lanes) == 0 {
+		return ""
+	}
+	return p.Lanes[0].ID
+}

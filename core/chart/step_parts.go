@@ -30,14 +30,6 @@ func addStep(p *Page, d Part) ([]Part, error) {
 	return []Part{{Do: "step.drop", Page: p.ID, ID: s.ID}}, nil
 }
 
-// refuge is the lane that takes in a step whose own is gone.
-func refuge(p *Page) string {
-	if len(p.Lanes) == 0 {
-		return ""
-	}
-	return p.Lanes[0].ID
-}
-
 // dropStep takes a step away. Connectors that still hold at it come loose at
 // its middle; deleting by hand takes them away first.
 func dropStep(p *Page, d Part) ([]Part, error) {

@@ -5,7 +5,6 @@ import (
 	"strconv"
 
 	"plaintracer/core/chart"
-	"plaintracer/core/edit/pages"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/geom"
 	"plaintracer/core/symbol"
@@ -124,7 +123,7 @@ func (e *Editor) addPerson(s *chart.Step, below bool) {
 	r.X, r.Y = s.X, s.Y
 	id, add := e.steps.AddStep(s.Symbol, r)
 	_, line := e.steps.AddLine(chart.End{Step: above.ID}, chart.End{Step: id}, above.Symbol, s.Symbol)
-	if e.ApplyAnew(e.Page().Connectors, words, e.pages.AsTree(append(pages.Unfolding(e.Page(), above.ID), add, line)...)...) {
+	if e.ApplyAnew(e.Page().Connectors, words, e.pages.AsTree(append(e.Page().Unfolding(above.ID), add, line)...)...) {
 		e.Select(id)
 		e.text.OnStep(id)
 	}

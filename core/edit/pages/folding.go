@@ -16,7 +16,7 @@ func (e *Editor) CanFold(s *chart.Step) bool {
 // Fold puts away what stands below a step, or brings it back; a hierarchy is laid out again.
 func (e *Editor) Fold(s *chart.Step) {
 	p, words := e.Page(), say.DidFold
-	parts := Unfolding(p, s.ID)
+	parts := p.Unfolding(s.ID)
 	if len(parts) > 0 {
 		words = say.DidUnfold
 	} else {
@@ -33,14 +33,6 @@ func (e *Editor) Fold(s *chart.Step) {
 		parts = e.AsTree(parts...)
 	}
 	e.ApplyAnew(p.Connectors, words, parts...)
-}
-
-// Unfolding brings back what is folded below a step; none where nothing is.
-func Unfolding(p *chart.Page, id string) []chart.Part {
-	if p.FoldedUnder(id) == nil {
-		return nil
-	}
-	return []chart.Part{{Do: "branch.unfold", Page: p.ID, ID: id}}
 }
 
 // FoldAt is the step whose mark of a folded branch is at q, nil for none.

@@ -104,5 +104,5 @@ func (e *Editor) PutUnder(id, above string) {
 	if c != nil {
 		part = chart.Part{Do: "line.set", Page: p.ID, ID: c.ID, From: &chart.End{Step: above}, Pins: &[]chart.Pin{}}
 	}
-	e.ApplyAnew(p.Connectors, say.DidPutUnder, e.AsTree(append(Unfolding(p, above), part)...)...)
+	e.ApplyAnew(p.Connectors, say.DidPutUnder, e.AsTree(append(p.Unfolding(above), part)...)...)
 }
