@@ -13,20 +13,21 @@ import (
 const (
 	foldSize = 10.0
 	foldHigh = 14.0
+	foldOut  = 5.0 // of its middle from the edge of the step, so that it covers no text
 )
 
 // FoldMark is where a step tells how many are folded below it: in the middle of the side to which its hierarchy grows.
 func FoldMark(s *sheet.Sheet, sh *sheet.Shape) geom.Rect {
 	r := sh.Rect
-	at := geom.Pt(r.CX(), r.Bottom())
+	at := geom.Pt(r.CX(), r.Bottom()+foldOut)
 	if s.Page.Setup != nil {
 		switch s.Page.Setup.Tree {
 		case chart.GrowUp:
-			at = geom.Pt(r.CX(), r.Y)
+			at = geom.Pt(r.CX(), r.Y-foldOut)
 		case chart.GrowRight:
-			at = geom.Pt(r.Right(), r.CY())
+			at = geom.Pt(r.Right()+foldOut, r.CY())
 		case chart.GrowLeft:
-			at = geom.Pt(r.X, r.CY())
+			at = geom.Pt(r.X-foldOut, r.CY())
 		}
 	}
 	w := geom.Round2(typeset.Width(typeset.MonoBold, foldSize, foldWords(s.Page.Below(sh.Step.ID))) + 8)
