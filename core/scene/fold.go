@@ -13,7 +13,7 @@ import (
 const (
 	foldSize = 10.0
 	foldHigh = 14.0
-	foldOut  = 5.0 // of its middle from the edge of the step, so that it covers no text
+	foldOut  = 4.0 // of its middle from the edge of the step, so that it covers no text
 )
 
 // FoldMark is where a step tells how many are folded below it: in the middle of the side to which its hierarchy grows.

@@ -34,6 +34,9 @@ func (e *Editor) gripAt(p Pointer) grip {
 			return &clicking{form: pointing, do: func() { e.steps.SelectRow(r.column) }}
 		}}
 	}
+	if s := e.pages.FoldAt(q); s != nil {
+		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.Fold(s) }} }}
+	}
 	if sh, port := e.portUnder(q); sh != nil {
 		from := chart.End{Step: sh.Step.ID, Port: port.Name}
 		return grip{crosshair, func(p Pointer) gesture { return &pulling{press: press{start: p, last: p}, from: from} }}
@@ -70,9 +73,6 @@ func (e *Editor) gripAt(p Pointer) grip {
 		if l := scene.TextLink(e.Sheet(), sh, q); l != nil {
 			return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.GoWhere(l) }} }}
 		}
-	}
-	if s := e.pages.FoldAt(q); s != nil {
-		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.Fold(s) }} }}
 	}
 	if l := e.pages.LinkAt(q); l != nil {
 		return grip{pointing, func(Pointer) gesture { return &clicking{form: pointing, do: func() { e.pages.GoWhere(l) }} }}

@@ -38,7 +38,7 @@ func (e *Editor) Fold(s *chart.Step) {
 // FoldAt is the step whose mark of a folded branch is at q, nil for none.
 func (e *Editor) FoldAt(q geom.Point) *chart.Step {
 	for _, f := range e.Page().Folded {
-		if sh := e.Sheet().Shape(f.Under); sh != nil && scene.FoldMark(e.Sheet(), sh).Grow(2).Contains(q) {
+		if sh := e.Sheet().Shape(f.Under); sh != nil && scene.FoldMark(e.Sheet(), sh).Contains(q) {
 			return sh.Step
 		}
 	}
