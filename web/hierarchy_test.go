@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 )
 
@@ -47,4 +48,42 @@ func TestHierarchyByHand(t *testing.T) {
 		t.Errorf("the row's end selects %d people, want the 4 of that level", n)
 	}
 	b.saved()
+}
+
+// A branch folds, its mark stands on the edge of whoever leads it and covers no text, and a press there unfolds it.
+func TestFoldedByHand(t *testing.T) {
+	t.Parallel()
+	s := newSite(t)
+	b := s.browse(t)
+	b.signIn()
+	b.edit("Museum staff")
+	const head = "Tove Berg\nHead of collections"
+	who := b.step(head)
+	drawn := func() bool {
+		return eval[bool](b, `[...document.querySelectorAll("#drawing [data-step]")].some(e => e.textContent.includes("Registrar"))`)
+	}
+	if !drawn() {
+		t.Fatal("nobody to be folded")
+	}
+	b.click(b.middle(head))
+	b.press("Line up")
+	b.press("Fold")
+	b.frame()
+	if drawn() {
+		t.Error("a folded branch is still drawn")
+	}
+	b.press("Close")
+	b.frame()
+	at := b.rect(fmt.Sprintf(`[...document.querySelectorAll('[data-step=%q] text')].find(e => e.textContent === '+3')`, who.ID))
+	for _, line := range []string{"Tove Berg", "collections"} {
+		words := b.rect(fmt.Sprintf(`[...document.querySelectorAll('[data-step=%q] text, [data-step=%q] tspan')].find(e => e.textContent.trim().endsWith(%q))`, who.ID, who.ID, line))
+		if at.Y < words.Y+words.H-3 && words.Y < at.Y+at.H && at.X < words.X+words.W && words.X < at.X+at.W {
+			t.Errorf("the mark at %v lies on %q at %v", at, line, words)
+		}
+	}
+	b.run(chromedp.MouseClickXY(at.X+at.W/2, at.Y+at.H/2))
+	b.frame()
+	if !drawn() {
+		t.Error("a press on the mark does not unfold")
+	}
 }

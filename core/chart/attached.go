@@ -31,9 +31,6 @@ func (c Command) Files() []File {
 		if d.NewPage != nil {
 			out = append(out, (&Chart{Pages: []*Page{d.NewPage}}).Files()...)
 		}
-		if d.Branch != nil {
-			out = append(out, (&Chart{Pages: []*Page{{Folded: []*Folded{d.Branch}}}}).Files()...)
-		}
 		if d.Step != nil {
 			out = append(out, d.Step.files()...)
 		}

@@ -402,6 +402,9 @@ func roundStep(s *Step) {
 
 // checkFolded checks what a page has put away. Its connectors may hold at steps that have gone meanwhile.
 func checkFolded(p *Page) error {
+	if len(p.Folded) == 0 {
+		return nil
+	}
 	steps, lines := len(p.Steps), len(p.Connectors)
 	seen := map[string]bool{}
 	for _, s := range p.Steps {
@@ -412,14 +415,15 @@ func checkFolded(p *Page) error {
 	}
 	by := p.StepsByID()
 	for i, f := range p.Folded {
-		if f == nil || len(f.Steps) != len(f.StepsAt) || len(f.Connectors) != len(f.LinesAt) || p.foldedAt(f.Under) != i {
+		if f == nil || len(f.Steps) != len(f.StepsAt) || len(f.Connectors) != len(f.LinesAt) || len(f.Steps) == 0 || seen["under "+f.Under] {
 			return fmt.Errorf(inFolded, i, errors.New(badFold))
 		}
 		if steps, lines = steps+len(f.Steps), lines+len(f.Connectors); steps > MaxSteps || lines > maxLines {
 			return fmt.Errorf(pageTooFull, maxLanes, MaxSteps, maxLines)
 		}
-		if f.Steps == nil || f.Connectors == nil {
-			f.Steps, f.Connectors = append([]*Step{}, f.Steps...), append([]*Connector{}, f.Connectors...)
+		seen["under "+f.Under] = true
+		if f.Connectors == nil {
+			f.Connectors, f.LinesAt = []*Connector{}, []int{}
 		}
 		for _, s := range f.Steps {
 			if s == nil || seen["step "+s.ID] {

@@ -38,7 +38,8 @@ type Command struct {
 //	step.set    Page, ID and any of Symbol, Text, Runs (which follow the text where only
 //	            that is given), Number, Fields, Ports, Link, Files, Picture, Front, Locked, Pinned, Held, StepLook (an empty
 //	            one takes it away)
-//	branch.fold Page, ID, Order (ids of all below it), At; Branch where one that came back is put away as it was
+//	branch.fold Page, ID, Order (ids of all below it), At; Branch recalls what one that
+//	            came back lost: lanes and ends that had gone, places in lists
 //	branch.unfold Page, ID
 //	line.add    Page, Line, At          line.drop   Page, ID
 //	line.set    Page, ID and any of From, To, Meaning, Kind, Look (an empty one

@@ -45,11 +45,16 @@ func (p *Page) allLines() []*Connector {
 	return out
 }
 
-// putAway reports whether a step, or a connector, of that id is put away.
+// putAway reports whether a step of that id is put away, lineAway whether a connector is.
 func (p *Page) putAway(id string) bool {
 	return slices.ContainsFunc(p.Folded, func(f *Folded) bool {
-		return slices.ContainsFunc(f.Steps, func(s *Step) bool { return s.ID == id }) ||
-			slices.ContainsFunc(f.Connectors, func(c *Connector) bool { return c.ID == id })
+		return slices.ContainsFunc(f.Steps, func(s *Step) bool { return s.ID == id })
+	})
+}
+
+func (p *Page) lineAway(id string) bool {
+	return slices.ContainsFunc(p.Folded, func(f *Folded) bool {
+		return slices.ContainsFunc(f.Connectors, func(c *Connector) bool { return c.ID == id })
 	})
 }
 

@@ -102,6 +102,42 @@ func TestFoldedWithoutItsHead(t *testing.T) {
 	}
 }
 
+// What is changed while a branch is unfolded stays changed when the unfolding is taken back.
+func TestUnfoldingTakenBack(t *testing.T) {
+	c := branched()
+	p := c.Pages[0]
+	does(t, c, Part{Do: "branch.fold", Page: p.ID, ID: "b", Order: []string{"d"}})
+	back := does(t, c, Part{Do: "branch.unfold", Page: p.ID, ID: "b"})
+	text := "renamed"
+	does(t, c, Part{Do: "step.set", Page: p.ID, ID: "d", Text: &text})
+	does(t, c, back.Parts...)
+	if does(t, c, Part{Do: "branch.unfold", Page: p.ID, ID: "b"}); p.Step("d").Text != text {
+		t.Errorf("it is %q again", p.Step("d").Text)
+	}
+}
+
+// A copy of a page has ids of its own for what it has put away.
+func TestFoldedAreRenamed(t *testing.T) {
+	c := branched()
+	p := c.Pages[0]
+	does(t, c, Part{Do: "branch.fold", Page: p.ID, ID: "b", Order: []string{"d"}})
+	was, _ := Marshal(c)
+	n := p.Clone()
+	n.ID = "copy"
+	RenameSteps(n, map[string]string{}, c.FreshIDs("x"))
+	if now, _ := Marshal(c); string(now) != string(was) {
+		t.Error("the page that was copied has changed")
+	}
+	does(t, c, Part{Do: "page.add", NewPage: n})
+	if q := c.Page("copy"); q.Below(q.Steps[1].ID) != 1 || q.Step("d") != nil || q.putAway("d") {
+		t.Errorf("below the copy of b: %d", q.Below(q.Steps[1].ID))
+	}
+	does(t, c, Part{Do: "branch.unfold", Page: "copy", ID: c.Page("copy").Steps[1].ID})
+	if q := c.Page("copy"); len(q.Steps) != 4 || q.Connector(q.Connectors[2].ID).From.Step != q.Steps[1].ID {
+		t.Errorf("unfolded: %s", shownSteps(q))
+	}
+}
+
 // Files and pictures of what is folded count as the chart's, and are left out with the others.
 func TestFilesOfFolded(t *testing.T) {
 	c := branched()

@@ -119,6 +119,8 @@ func FuzzCommands(f *testing.F) {
 	f.Add(`{"words":"x","parts":[{"do":"page.add","newPage":{"id":"p9","w":500,"h":500,"steps":[null]}}]}`)
 	f.Add(`{"words":"x","parts":[{"do":"line.ways","page":"p1","ways":{"c1":null}},{"do":"line.set","page":"p1","id":"c1","labels":null,"pins":[{"at":1e308}]}]}`)
 	f.Add(`{"words":"x","parts":[{"do":"branch.fold","page":"p1","id":"s1","order":["s2"]},{"do":"step.drop","page":"p1","id":"s1"},{"do":"branch.unfold","page":"p1","id":"s1"}]}`)
+	f.Add(`{"words":"x","parts":[{"do":"branch.fold","page":"p1","id":"c1","order":["s2"]},{"do":"step.drop","page":"p1","id":"gone"}]}`)
+	f.Add(`{"words":"x","parts":[{"do":"branch.fold","page":"p1","id":"s1","order":["s2"],"branch":{"under":"x","steps":[{"id":"s2","lane":"gone"},null],"connectors":[{"id":"c1","from":{"step":"zz"},"to":{"step":"s1"}}],"stepsAt":[-7],"linesAt":[9]}},{"do":"branch.unfold","page":"p1","id":"s1"}]}`)
 	f.Add(`{"words":"x","parts":[{"do":"page.add","newPage":{"id":"p9","w":500,"h":500,"folded":[null,{"under":"s1","steps":[null],"connectors":[],"stepsAt":[-1],"linesAt":[]}]}}]}`)
 	f.Fuzz(func(t *testing.T, in string) {
 		var k Command

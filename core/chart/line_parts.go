@@ -12,7 +12,7 @@ func addLine(p *Page, d Part) ([]Part, error) {
 	}
 	c := *d.Line
 	c.own()
-	if p.Connector(c.ID) != nil || p.putAway(c.ID) {
+	if p.Connector(c.ID) != nil || p.lineAway(c.ID) {
 		return nil, fmt.Errorf(lineTwice, c.ID)
 	}
 	if len(p.Connectors) >= maxLines || len(p.Folded) > 0 && len(p.allLines()) >= maxLines {

@@ -13,25 +13,17 @@ import (
 // largest branches go first, of those that nothing but the one above them ties to the rest.
 type branches struct {
 	ctx   context.Context
-	p     *chart.Page // as it was
 	newID func(kind string) string
-	pages []*chart.Page // as they will be: the first is p
-	below map[string]map[string]bool
+	pages []*chart.Page // as they will be
+	kin   *kinship
 }
 
 func divideTree(ctx context.Context, p *chart.Page, newID func(kind string) string) ([]*chart.Page, error) {
-	b := &branches{ctx: ctx, p: p, newID: newID, below: map[string]map[string]bool{}}
-	for _, s := range p.Steps {
-		if below := Below(p, s.ID); len(below) > 0 {
-			b.below[s.ID] = below
-		}
-		if err := ctx.Err(); err != nil {
-			return nil, err
-		}
-	}
+	b := &branches{ctx: ctx, newID: newID, kin: kinOf(p)}
 	first := p.Clone()
 	b.pages = append(b.pages, first)
-	return b.pages, b.divide(first, "")
+	err := b.divide(first, "")
+	return b.pages, err
 }
 
 // divide takes branches off a page until what is left has room on its sheet; top is the step at its head.
@@ -42,11 +34,18 @@ func (b *branches) divide(q *chart.Page, top string) error {
 		if err != nil {
 			return err
 		}
-		head := b.largest(q, top)
+		across := slices.DeleteFunc(slices.Clone(q.Connectors), b.leadsDown)
+		head := b.largest(q, top, across)
 		if fits || head == nil {
 			break
 		}
+		size := b.kin.size(head.ID)
 		cut = append(cut, b.cut(q, head))
+		for _, s := range slices.Clone(q.Steps) { // what is like it goes like it
+			if b.kin.over[s.ID] == b.kin.over[head.ID] && b.kin.size(s.ID)*2 >= size && b.canGo(s, top, across) {
+				cut = append(cut, b.cut(q, s))
+			}
+		}
 	}
 	for _, n := range cut {
 		b.pages = append(b.pages, n)
@@ -71,36 +70,30 @@ func (b *branches) lay(q *chart.Page) (fits bool, err error) {
 }
 
 // largest is the step below the top of a page with the largest branch that can go; nil for none.
-func (b *branches) largest(q *chart.Page, top string) *chart.Step {
+func (b *branches) largest(q *chart.Page, top string, across []*chart.Connector) *chart.Step {
 	var out *chart.Step
-	most := 0
 	for _, s := range q.Steps {
-		below := b.below[s.ID]
-		n := 0
-		for _, o := range q.Steps {
-			if below[o.ID] {
-				n++
-			}
-		}
-		tied := func(c *chart.Connector) bool {
-			f, t := below[c.From.Step], below[c.To.Step]
-			return f != t && c.From.Step != s.ID && c.To.Step != s.ID
-		}
-		if s.ID != top && s.Link == nil && n > most && !b.heads(q, s) && !slices.ContainsFunc(q.Connectors, tied) {
-			out, most = s, n
+		if b.canGo(s, top, across) && (out == nil || b.kin.size(s.ID) > b.kin.size(out.ID)) {
+			out = s
 		}
 	}
 	return out
 }
 
-// heads reports whether all of a page but one stands below a step: what is taken off it has to leave something.
-func (b *branches) heads(q *chart.Page, s *chart.Step) bool {
-	for _, o := range q.Steps {
-		if o != s && !b.below[s.ID][o.ID] {
-			return false
-		}
+// canGo reports whether those below a step can go from the page: there are such, it is not its head, and nothing across
+// the hierarchy ties them to the rest, as a second superior does.
+func (b *branches) canGo(s *chart.Step, top string, across []*chart.Connector) bool {
+	if s.ID == top || s.Link != nil || b.kin.size(s.ID) == 0 || b.kin.over[s.ID] == "" {
+		return false
 	}
-	return true
+	return !slices.ContainsFunc(across, func(c *chart.Connector) bool {
+		return c.From.Step != s.ID && c.To.Step != s.ID && b.kin.under(s.ID, c.From.Step) != b.kin.under(s.ID, c.To.Step)
+	})
+}
+
+// leadsDown reports whether a connector leads from one step to one right below it: it ties no branch to others.
+func (b *branches) leadsDown(c *chart.Connector) bool {
+	return b.kin.over[c.To.Step] == c.From.Step && c.From.Step != ""
 }
 
 // cut moves those below a step from a page to a new one.
@@ -109,11 +102,15 @@ func (b *branches) cut(q *chart.Page, s *chart.Step) *chart.Page {
 	n.Title = strings.Join(strings.Fields(s.Text), " ")
 	n.Sheet, n.Setup, n.Shown, n.Crossings, n.KeepOff, n.Frame = q.Sheet, q.Setup, q.Shown, q.Crossings, q.KeepOff, q.Frame
 	head, back := *s, *s
-	head.ID, head.Link, head.Files = b.newID("s"), &chart.Link{Page: q.ID, Step: s.ID}, nil
+	head.ID, head.Link, head.Files, head.Number, head.Locked = b.newID("s"), &chart.Link{Page: q.ID, Step: s.ID}, nil, "", false
 	back.Link = &chart.Link{Page: n.ID}
 	n.Steps = []*chart.Step{&head}
-	below := b.below[s.ID]
-	b.below[head.ID] = below
+	below := map[string]bool{}
+	for _, o := range q.Steps {
+		below[o.ID] = b.kin.under(s.ID, o.ID)
+	}
+	b.kin.at[head.ID], b.kin.last[head.ID] = b.kin.at[s.ID], b.kin.last[s.ID]
+	b.kin.last[s.ID] = b.kin.at[s.ID] // nobody is left below it
 	var stay []*chart.Step
 	for _, o := range q.Steps {
 		switch {

@@ -82,10 +82,9 @@ func TestBranchesOverPages(t *testing.T) {
 	if all := 1 + 6 + 24 + 72 - 3; len(seen) != all || lines != all-1 || folded != 1 {
 		t.Errorf("%d people, %d lines of %d, folded on %d pages", len(seen), lines, all-1, folded)
 	}
-	if b, _ := chart.Marshal(c); true {
-		if _, err := chart.Unmarshal(b); err != nil {
-			t.Error(err)
-		}
+	b, _ := chart.Marshal(c)
+	if _, err := chart.Unmarshal(b); err != nil {
+		t.Error(err)
 	}
 	if _, err := chart.Apply(c, back); err != nil {
 		t.Fatal(err)
@@ -104,9 +103,55 @@ func TestTiedBranchesStayTogether(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	with := 0
 	for _, q := range pages {
-		if l := q.Connector("x"); l != nil && (q.Step("d0t0") == nil || q.Step("d1t1") == nil) {
-			t.Error("a connector leads to a step of another page")
+		if q.Connector("x") != nil && q.Step("d0t0") != nil && q.Step("d1t1") != nil {
+			with++
+		}
+	}
+	if len(pages) < 3 || with != 1 {
+		t.Errorf("%d pages, %d with both and what ties them", len(pages), with)
+	}
+}
+
+// What stands beside the work goes with the branch that it holds at, and stays where it holds at others too.
+func TestBelow(t *testing.T) {
+	c := divisions(2, 2, 1)
+	p := c.Pages[0]
+	for _, n := range []string{"one", "two"} {
+		p.Steps = append(p.Steps, &chart.Step{ID: n, Symbol: symbol.Annotation, X: 10, Y: 10, W: 100, H: 40, Text: n})
+	}
+	for i, l := range [][2]string{{"d0t0", "one"}, {"d0t0", "two"}, {"d1", "two"}} {
+		p.Connectors = append(p.Connectors, &chart.Connector{ID: fmt.Sprint("n", i), Meaning: chart.Note, From: chart.End{Step: l[0]}, To: chart.End{Step: l[1]}})
+	}
+	below := Below(p, "d0")
+	if len(below) != 5 || !below["d0t1p0"] || !below["one"] || below["two"] || below["d0"] {
+		t.Errorf("below d0: %v", below)
+	}
+	if len(Below(p, "two")) != 0 || len(Below(p, "gone")) != 0 {
+		t.Error("a remark, or nobody, has somebody below")
+	}
+}
+
+// Many people of one superior stand in as many columns as it takes for the sheet to hold them, in their order.
+func TestColumnsOfPeople(t *testing.T) {
+	for _, n := range []int{5, 10, 14, 20} {
+		c := divisions(n, 0, 0)
+		p := c.Pages[0]
+		cmd, ok, err := Hierarchy(context.Background(), p, Down)
+		if err != nil || !ok {
+			t.Fatal(err)
+		}
+		if _, err := chart.Apply(c, cmd); err != nil {
+			t.Fatal(err)
+		}
+		if !Fits(p) {
+			t.Errorf("%d people take %v x %v", n, p.W, p.H)
+		}
+		for i, s := range p.Steps[2:] {
+			if before := p.Steps[i+1]; s.Y <= before.Y && s.X <= before.X {
+				t.Errorf("of %d, %s stands before %s", n, s.ID, before.ID)
+			}
 		}
 	}
 }

@@ -46,12 +46,13 @@ type hierarchy struct {
 	page   *chart.Page
 	dir    Direction
 	kin    *tree.Tree
-	beside []bool          // the line of their superior
-	size   geom.Point      // of the largest step, across the levels and along
-	below  map[string]bool // leaves that stand below each other
+	beside []bool         // the line of their superior
+	size   geom.Point     // of the largest step, across the levels and along
+	below  map[string]int // leaves that stand below each other, and the first of their column
 
 	assisted map[string]bool // who has assistants
 	gap      float64         // between levels, as it was chosen
+	at       []geom.Point    // of the steps, as they were placed last
 }
 
 // Hierarchy returns the command that lays a page without lanes out as a tree that grows in a direction: ways into a
@@ -66,12 +67,7 @@ func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Com
 	if len(h.page.Steps) == 0 {
 		return chart.Command{}, false, ctx.Err()
 	}
-	places := h.places(false, levelGap)
-	if wide, high := h.room(); across(places)+h.size.X > wide {
-		if places = h.places(true, levelGap); deep(places)+h.size.Y > high {
-			places = h.places(true, closeGap)
-		}
-	}
+	places := h.fitted()
 	cmd.Parts = append(cmd.Parts, chart.Part{Do: "step.place", Page: p.ID, Places: h.onPage(places)})
 	ways := map[string]*chart.Way{}
 	for _, c := range p.Connectors {
@@ -95,7 +91,7 @@ func Hierarchy(ctx context.Context, p *chart.Page, dir Direction) (cmd chart.Com
 
 func newHierarchy(p *chart.Page, dir Direction) *hierarchy {
 	g := flow.Of(p)
-	h := &hierarchy{page: p, dir: dir, beside: make([]bool, len(p.Steps)), below: map[string]bool{}, assisted: map[string]bool{}}
+	h := &hierarchy{page: p, dir: dir, beside: make([]bool, len(p.Steps)), below: map[string]int{}, assisted: map[string]bool{}}
 	parents, above := make([]int, len(p.Steps)), superior(g)
 	for v, s := range p.Steps {
 		if parents[v] = -1; above[v] >= 0 {
@@ -136,7 +132,12 @@ func (h *hierarchy) pins(c *chart.Connector) *[]chart.Pin {
 		return nil
 	}
 	want := []chart.Pin{}
-	if c.Meaning == chart.Flow && h.assisted[c.From.Step] && !h.below[to.ID] {
+	first, below := h.below[to.ID]
+	switch from := h.page.Step(c.From.Step); {
+	case c.Meaning != chart.Flow || from == nil:
+	case below:
+		want = h.trunk(from, to, first)
+	case h.assisted[c.From.Step]:
 		want = append(want, h.bend(to))
 	}
 	if slices.Equal(want, c.Pins) {
@@ -145,8 +146,16 @@ func (h *hierarchy) pins(c *chart.Connector) *[]chart.Pin {
 	return &want
 }
 
-// bent reports whether the only pin of a connector is one that laying out makes.
+// bent reports whether the pins of a connector are those that laying out makes.
 func bent(c *chart.Connector, to *chart.Step) bool {
+	if len(c.Pins) == 2 {
+		in := c.Pins[1]
+		half := to.H / 2
+		if in.Upright {
+			half = to.W / 2
+		}
+		return c.Pins[0].Of == "from" && in.Of == "to" && math.Abs(in.At+half+indent/2) < 0.02
+	}
 	off := math.Abs(c.Pins[0].At) - to.H/2
 	if c.Pins[0].Upright {
 		off = math.Abs(c.Pins[0].At) - to.W/2
@@ -163,6 +172,21 @@ func (h *hierarchy) bend(to *chart.Step) chart.Pin {
 	return chart.Pin{Upright: h.dir == Right || h.dir == Left, Of: "to", At: geom.Round2(at)}
 }
 
+// trunk are the two bends of a line to a leaf that stands below others: half a gap before the first of its column, and
+// beside the column, where the lines of all of them run as one.
+func (h *hierarchy) trunk(from, to *chart.Step, first int) []chart.Pin {
+	boss := slices.Index(h.page.Steps, from)
+	off := h.at[first].Y - h.at[boss].Y - h.turned(geom.Pt(h.page.Steps[first].W, h.page.Steps[first].H)).Y/2 - h.gap/2
+	if h.dir == Up || h.dir == Left {
+		off = -off
+	}
+	over := h.dir == Right || h.dir == Left
+	return []chart.Pin{
+		{Upright: over, Of: "from", At: geom.Round2(off)},
+		{Upright: !over, Of: "to", At: geom.Round2(-h.turned(geom.Pt(to.W, to.H)).X/2 - indent/2)},
+	}
+}
+
 // Superior is the connector from whom a step of a hierarchy stands under; nil for nobody.
 func Superior(p *chart.Page, id string) *chart.Connector {
 	g := flow.Of(p)
@@ -174,36 +198,6 @@ func Superior(p *chart.Page, id string) *chart.Connector {
 		return g.Ways[w].Line
 	}
 	return nil
-}
-
-// Below are the steps below one in a hierarchy, with what stands beside the work and holds at none but those.
-func Below(p *chart.Page, id string) map[string]bool {
-	q := front(p)
-	out := map[string]bool{}
-	h := newHierarchy(q, Down)
-	at := slices.IndexFunc(q.Steps, func(s *chart.Step) bool { return s.ID == id })
-	if at < 0 {
-		return out
-	}
-	todo := h.kin.Children(at)
-	for ; len(todo) > 0; todo = todo[1:] {
-		out[q.Steps[todo[0]].ID] = true
-		todo = append(slices.Clone(todo), h.kin.Children(todo[0])...)
-	}
-	with, others := map[string]bool{}, map[string]bool{}
-	for _, c := range p.Connectors {
-		for _, e := range [][2]string{{c.From.Step, c.To.Step}, {c.To.Step, c.From.Step}} {
-			if s := p.Step(e[0]); s != nil && s.Symbol.Beside() {
-				with[e[0]], others[e[0]] = with[e[0]] || out[e[1]], others[e[0]] || !out[e[1]]
-			}
-		}
-	}
-	for s := range with {
-		if with[s] && !others[s] {
-			out[s] = true
-		}
-	}
-	return out
 }
 
 // turned is a size, or a place, across the levels and along them.
@@ -230,18 +224,47 @@ type node struct {
 	beside []int   // steps, left and right
 }
 
+// fitted are places with room on the sheet, if there are such: where a level is too wide, leaves stand below each other,
+// in one column or in as many as it takes for them to be not too deep; where nothing helps, in those that need the
+// sheet to be the least larger.
+func (h *hierarchy) fitted() []geom.Point {
+	wide, high := h.room()
+	places := h.places(0, levelGap)
+	if across(places)+h.size.X <= wide {
+		return places
+	}
+	best, least := 1, math.Inf(1)
+	for columns := 1; columns <= mostColumns; columns++ {
+		for _, gap := range []float64{levelGap, closeGap} {
+			places = h.places(columns, gap)
+			times := math.Max((across(places)+h.size.X)/wide, (deep(places)+h.size.Y)/high)
+			if times <= 1 {
+				return places
+			}
+			if times < least-0.02 {
+				best, least = columns, times
+			}
+		}
+	}
+	return h.places(best, closeGap)
+}
+
+// mostColumns is in how many columns leaves of one parent stand at most.
+const mostColumns = 4
+
 // plan is the placing of a hierarchy as nodes.
 type plan struct {
 	*hierarchy
-	stack   bool // leaves of one superior stand below each other
+	columns int // in which leaves of one superior stand below each other, 0 for a row
 	nodes   []node
 	parents []int
 }
 
 // places are the middles of the steps across the levels, and along them.
-func (h *hierarchy) places(stack bool, gap float64) []geom.Point {
+func (h *hierarchy) places(columns int, gap float64) []geom.Point {
 	h.gap = gap
-	pl := &plan{hierarchy: h, stack: stack}
+	clear(h.below)
+	pl := &plan{hierarchy: h, columns: columns}
 	for _, r := range h.kin.Roots() {
 		pl.grow(r, -1)
 	}
@@ -265,6 +288,7 @@ func (h *hierarchy) places(stack bool, gap float64) []geom.Point {
 			out[v] = side
 		}
 	}
+	h.at = out
 	return out
 }
 
@@ -289,13 +313,18 @@ func (pl *plan) grow(v, under int) {
 		pl.assisted[pl.page.Steps[v].ID] = true
 		at = pl.add(node{step: -1, wide: 2*pl.size.X + kinGap, beside: two}, at)
 	}
-	leaf := func(c int) bool { return len(pl.kin.Children(c)) == 0 }
-	for _, c := range below {
-		if pl.stack && len(below) > 1 && !slices.ContainsFunc(below, func(c int) bool { return !leaf(c) }) {
-			at = pl.add(node{step: c, wide: pl.size.X + 2*indent, moved: indent}, at)
-			pl.below[pl.page.Steps[c].ID] = true
-		} else {
+	leads := func(c int) bool { return len(pl.kin.Children(c)) > 0 }
+	if pl.columns == 0 || len(below) < 2 || slices.ContainsFunc(below, leads) {
+		for _, c := range below {
 			pl.grow(c, at)
+		}
+		return
+	}
+	for column := range slices.Chunk(below, (len(below)+pl.columns-1)/pl.columns) {
+		over := at
+		for _, c := range column {
+			over = pl.add(node{step: c, wide: pl.size.X + 2*indent, moved: indent}, over)
+			pl.below[pl.page.Steps[c].ID] = column[0]
 		}
 	}
 }
@@ -356,7 +385,7 @@ func (h *hierarchy) line(c *chart.Connector) chart.Part {
 		}
 		return &chart.End{Step: e.Step, Port: port}
 	}
-	if h.below[c.To.Step] {
+	if _, below := h.below[c.To.Step]; below {
 		if in = "left"; h.dir == Right || h.dir == Left {
 			in = "top"
 		}

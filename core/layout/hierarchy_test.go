@@ -160,3 +160,46 @@ func BenchmarkHierarchy(b *testing.B) {
 		Hierarchy(context.Background(), c.Pages[0], Down)
 	}
 }
+
+// Lines to leaves below each other run as one beside their column, past assistants too, and bend anew when the tree
+// grows elsewhere.
+func TestTrunkOfAColumn(t *testing.T) {
+	c := divisions(9, 0, 0)
+	p := c.Pages[0]
+	p.Steps = append(p.Steps, &chart.Step{ID: "aide", Symbol: symbol.Process, X: 10, Y: 10, W: 112, H: 56, Text: "The aide"})
+	p.Connectors = append(p.Connectors, &chart.Connector{ID: "by", Meaning: chart.Aside, From: chart.End{Step: "d"}, To: chart.End{Step: "aide"}})
+	for _, dir := range []Direction{Down, Right, Up, Left} {
+		cmd, _, err := Hierarchy(context.Background(), p, dir)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := chart.Apply(c, cmd); err != nil {
+			t.Fatal(err)
+		}
+		stacked := 0
+		trunks, bends := map[float64]int{}, map[float64]int{}
+		boss := p.StepRect(p.Step("d")).Centre()
+		for _, l := range p.Connectors {
+			if len(l.Pins) != 2 {
+				continue
+			}
+			stacked++
+			to := p.StepRect(p.Step(l.To.Step)).Centre()
+			across, along := to.X, boss.Y
+			if dir == Right || dir == Left {
+				across, along = to.Y, boss.X
+			}
+			trunks[geom.Round2(across+l.Pins[1].At)]++
+			bends[geom.Round2(along+l.Pins[0].At)]++
+		}
+		columns := 0
+		for _, n := range trunks {
+			if n > 1 {
+				columns++
+			}
+		}
+		if (dir == Down || dir == Up) && stacked != 9 || stacked > 0 && (len(bends) != 1 || columns != len(trunks)) {
+			t.Errorf("%v: %d stacked, trunks at %v, bends at %v", dir, stacked, trunks, bends)
+		}
+	}
+}

@@ -1,6 +1,8 @@
 package pages
 
 import (
+	"slices"
+
 	"plaintracer/core/chart"
 	"plaintracer/core/edit/say"
 	"plaintracer/core/geom"
@@ -10,7 +12,8 @@ import (
 
 // CanFold reports whether a step of a hierarchy has somebody below it, shown or folded.
 func (e *Editor) CanFold(s *chart.Step) bool {
-	return s != nil && (e.Page().FoldedUnder(s.ID) != nil || e.Tree() != "" && len(layout.Below(e.Page(), s.ID)) > 0)
+	leads := func(c *chart.Connector) bool { return c.From.Step == s.ID && c.Meaning.Way() && !c.To.Loose() }
+	return s != nil && (e.Page().FoldedUnder(s.ID) != nil || e.Tree() != "" && slices.ContainsFunc(e.Page().Connectors, leads))
 }
 
 // Fold puts away what stands below a step, or brings it back; a hierarchy is laid out again.
@@ -26,6 +29,10 @@ func (e *Editor) Fold(s *chart.Step) {
 			if below[o.ID] {
 				away.Order = append(away.Order, o.ID)
 			}
+		}
+		if len(away.Order) == 0 { // its only way leads back up
+			e.Say(say.Sentence(say.WhyBranch))
+			return
 		}
 		parts = append(parts, away)
 	}

@@ -74,15 +74,7 @@ func (e *Editor) CopyPage() {
 	n := p.Clone()
 	n.ID = e.NewID("p")
 	n.Title = say.CopyOf(p.Name(at - 1))
-	lanes, steps := chart.RenameBands(n, e.NewID), map[string]string{"": ""}
-	for _, s := range n.Steps {
-		steps[s.ID] = e.NewID("s")
-		s.ID, s.Lane = steps[s.ID], lanes[s.Lane]
-	}
-	for _, c := range n.Connectors {
-		c.ID = e.NewID("c")
-		c.From.Step, c.To.Step = steps[c.From.Step], steps[c.To.Step]
-	}
+	chart.RenameSteps(n, chart.RenameBands(n, e.NewID), e.NewID)
 	if e.ApplyToPages(say.DidCopyPage, chart.Part{Do: "page.add", NewPage: n, At: &at}) {
 		e.ShowPage(n.ID)
 	}
